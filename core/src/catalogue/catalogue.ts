@@ -1,0 +1,147 @@
+import type {
+  AcidBaseSystem,
+  AirLimit,
+  Application,
+  Attack,
+  CatalogueFile,
+  Group,
+  Line,
+  Material,
+  Measure,
+  Mechanism,
+  Meeting,
+  Product,
+  Protection,
+  Rule,
+  Soil,
+  Source,
+  Stance,
+  StepTemplate,
+  Substance,
+  Target,
+  Tool,
+  Tuning,
+  Verdict,
+} from './schema';
+
+/** The catalogue as it lies in JSON: one array a file. */
+export interface RawCatalogue {
+  sources: Source[];
+  substances: Substance[];
+  systems: AcidBaseSystem[];
+  products: Product[];
+  materials: Material[];
+  soils: Soil[];
+  tools: Tool[];
+  mechanisms: Mechanism[];
+  rules: Rule[];
+  groups: Group[];
+  lines: Line[];
+  meetings: Meeting[];
+  verdicts: Verdict[];
+  limits: AirLimit[];
+  measures: Measure[];
+  targets: Target[];
+  protection: Protection[];
+  stances: Stance[];
+  applications: Application[];
+  steps: StepTemplate[];
+  attacks: Attack[];
+  tuning: Tuning[];
+}
+
+export type Table<T> = ReadonlyMap<string, T>;
+
+/** The catalogue, indexed by id. Immutable: engines are handed it and never change it. */
+export type Catalogue = { readonly [K in CatalogueFile]: Table<RawCatalogue[K][number]> } & {
+  /** class → itself and the groups that hold it; `substance:id` likewise. */
+  readonly operandsOf: ReadonlyMap<string, readonly string[]>;
+};
+
+const table = <T extends { id: string }>(rows: readonly T[]): Table<T> => new Map(rows.map((r) => [r.id, r]));
+
+/** Index a raw catalogue. O(size). Throws when an id stands twice in one file (a broken invariant). */
+export function loadCatalogue(raw: RawCatalogue): Catalogue {
+  const indexed = Object.fromEntries(
+    Object.entries(raw).map(([file, rows]) => {
+      const t = table(rows as { id: string }[]);
+      if (t.size !== rows.length) throw new Error(`An id stands twice in catalogue file ${file}`);
+      return [file, t];
+    }),
+  ) as unknown as { [K in CatalogueFile]: Table<RawCatalogue[K][number]> };
+  const operandsOf = new Map<string, string[]>();
+  for (const group of raw.groups)
+    for (const member of group.members) operandsOf.set(member, [...(operandsOf.get(member) ?? [member]), group.id]);
+  return { ...indexed, operandsOf };
+}
+
+/** A record of the household's own: the id of a shipped one it is based on, and only what differs. */
+export interface OwnRecord {
+  id: string;
+  name?: string;
+  basedOn?: string | null;
+  changes?: Record<string, unknown>;
+}
+
+/**
+ * The shipped catalogue with a household's own products, materials, soils and tools laid over it.
+ * An own record takes everything from the one it is based on, so that a correction of the shipped
+ * record reaches it; its basis is the household. Own records based on nothing known are left out.
+ */
+export function overlay(
+  shipped: Catalogue,
+  own: Partial<Record<'products' | 'materials' | 'soils' | 'tools', readonly OwnRecord[]>>,
+): Catalogue {
+  const merged = { ...shipped };
+  for (const file of ['products', 'materials', 'soils', 'tools'] as const) {
+    const rows = own[file];
+    if (!rows?.length) continue;
+    const t = new Map<string, unknown>(shipped[file] as ReadonlyMap<string, unknown>);
+    for (const row of rows) {
+      const base = row.basedOn ? (shipped[file] as ReadonlyMap<string, object>).get(row.basedOn) : undefined;
+      if (!base) continue;
+      t.set(row.id, { ...base, ...row.changes, id: row.id, name: row.name ?? row.id, basis: { default: 'household' } });
+    }
+    (merged as Record<string, unknown>)[file] = t;
+  }
+  return merged;
+}
+
+/** Classes of a product: those of every ingredient declared above trace (0.1 %, or active chlorine 0.001 %). */
+export function productClasses(product: Product, catalogue: Catalogue): string[] {
+  const classes = new Set<string>();
+  for (const c of product.contents) {
+    const s = catalogue.substances.get(c.substance);
+    if (!s) continue;
+    if (c.percent.max >= traceLine(s.classes, catalogue)) s.classes.forEach((k) => classes.add(k));
+  }
+  return [...classes];
+}
+
+/**
+ * Percent below which a declared maximum counts as a trace: 0.1, active halogen 0.001, phosphide 0
+ * (always counts). Common practice with EU CLP's generic cut-off of 0.1 %.
+ */
+export function traceLine(classes: readonly string[], catalogue: Catalogue): number {
+  if (classes.includes('phosphide')) return 0;
+  return isInGroup(classes, 'active-halogen', catalogue) ? 0.001 : 0.1;
+}
+
+/** True when one of the classes is the group itself or one of its members. */
+export function isInGroup(classes: readonly string[], group: string, catalogue: Catalogue): boolean {
+  const members = catalogue.groups.get(group)?.members ?? [];
+  return classes.some((c) => c === group || members.includes(c));
+}
+
+/** Source record of a claim: that of the field where it has one, else the record's own. */
+export function sourceOf(record: { basis: Record<string, string> }, field: string, catalogue: Catalogue): Source {
+  const id = record.basis[field] ?? record.basis['default']!;
+  return catalogue.sources.get(id) ?? { id, name: id, citation: id, kind: 'from-memory' };
+}
+
+/** A material with one of its finishes laid over it. An unknown finish is the material itself, the strictest. */
+export function withFinish(material: Material, finish?: string | null): Material {
+  const f = finish ? material.finishes.find((x) => x.id === finish) : undefined;
+  if (!f) return material;
+  return { ...material, ...f.changes, name: f.name, basis: f.basis ?? material.basis } as Material;
+}

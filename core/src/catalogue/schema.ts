@@ -1,0 +1,402 @@
+import { type Static, Type } from '@sinclair/typebox';
+
+/**
+ * One schema for each kind of catalogue record. The JSON files in core/catalogue are checked against
+ * these in the tests; the types come from them.
+ */
+const Id = Type.String({ pattern: '^[A-Za-z0-9]+(-[a-z0-9]+)*$' });
+const Basis = Type.Intersect([Type.Object({ default: Id }), Type.Record(Type.String(), Id)]);
+const Named = { id: Id, name: Type.String({ minLength: 1 }), basis: Basis };
+const Words = Type.Array(Type.String());
+const Range = Type.Object({ min: Type.Number(), max: Type.Number() });
+const Mechanisms = Type.Record(Type.String(), Type.Number({ minimum: 0, maximum: 1 }));
+const oneOf = <const T extends readonly string[]>(values: T) =>
+  Type.Unsafe<T[number]>({ type: 'string', enum: [...values] });
+
+export const SourceSchema = Type.Object({
+  id: Id,
+  name: Type.String(),
+  citation: Type.String(),
+  kind: oneOf(['published', 'common-practice', 'from-memory', 'household']),
+});
+
+export const SubstanceSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  cas: Type.Union([Type.String({ pattern: '^\\d{2,7}-\\d{2}-\\d$' }), Type.Null()]),
+  classes: Type.Array(Id, { minItems: 1 }),
+  molarMass: Type.Union([Type.Number({ exclusiveMinimum: 1 }), Type.Null()]),
+  /** Which acid–base systems one formula unit brings, and its strong counter-ions in charges. */
+  acidBase: Type.Optional(
+    Type.Object({
+      parts: Type.Array(Type.Object({ system: Id, perFormula: Type.Number(), protonsHeld: Type.Number() })),
+      strongCations: Type.Number(),
+      strongAnions: Type.Number(),
+    }),
+  ),
+  /** Mohs. */
+  hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
+  vapourPressure_kPa: Type.Optional(Type.Number({ minimum: 0 })),
+  /** Grams of available chlorine (as Cl2) in a gram. */
+  availableChlorine: Type.Optional(Type.Number({ minimum: 0, maximum: 1.4 })),
+});
+
+export const SystemSchema = Type.Object({
+  ...Named,
+  pKa: Type.Array(Type.Number(), { minItems: 1 }),
+  fullCharge: Type.Integer(),
+  /** Its constant follows Morris 1966 over temperature (hypochlorous acid only). */
+  followsTemperature: Type.Optional(Type.Boolean()),
+  species: Type.Array(Type.String(), { minItems: 2 }),
+});
+
+export const ProductSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  state: oneOf(['liquid', 'powder', 'spray', 'tablet', 'gel', 'cream', 'aerosol', 'solid', 'paste', 'block', 'wipe']),
+  contents: Type.Array(Type.Object({ substance: Id, percent: Range }), { minItems: 1 }),
+  disclosed: oneOf(['yes', 'partly', 'no']),
+  pH: Type.Union([
+    Type.Object({ min: Type.Number(), max: Type.Number(), of: oneOf(['neat', 'use']) }),
+    Type.Null(),
+  ]),
+  /** g/mL; bulk density for solids. */
+  density: Type.Union([Type.Number({ minimum: 0.3, maximum: 3 }), Type.Null()]),
+  strength: Type.Object({
+    substance: Id,
+    percent: Type.Number({ minimum: 0, maximum: 100 }),
+    basis: oneOf(['w/w', 'v/v']),
+  }),
+  mechanisms: Mechanisms,
+  use: Type.Object({
+    unit: oneOf(['neat', 'g/L', 'mL/L']),
+    min: Type.Optional(Type.Number()),
+    max: Type.Optional(Type.Number()),
+  }),
+  dwell_min: Type.Union([Range, Type.Null()]),
+  rinse: Type.Union([oneOf(['none', 'wipe', 'rinse']), Type.Null()]),
+  shelfLife_months: Type.Union([Type.Object({ closed: Type.Number(), opened: Type.Number() }), Type.Null()]),
+  septic: oneOf(['ok', 'limit', 'no']),
+  fragrance: oneOf(['no', 'varies', 'yes']),
+  /** How much vapour it puts into a room in use, 0 none to 1 overwhelming. */
+  fume: Type.Number({ minimum: 0, maximum: 1 }),
+  hazards: Type.Object({
+    pictograms: Words,
+    signal: Type.Union([oneOf(['Danger', 'Warning']), Type.Null()]),
+  }),
+  disinfects: oneOf(['yes', 'no', 'label']),
+  /** False: known so that mixing can be judged, never offered as a method. */
+  advised: Type.Boolean(),
+  /** Kind of face its label is made for; `none` = a machine, a drain or another use. */
+  suits: oneOf(['hard', 'soft', 'both', 'none']),
+  families: Type.Optional(Words),
+  pantry: Type.Optional(Type.Boolean()),
+});
+
+const Tolerance = oneOf(['no', 'brief', 'dilute', 'dilute-brief', 'ok']);
+const Limits = {
+  hardness: Type.Union([Type.Number({ minimum: 0.5, maximum: 10 }), Type.Null()]),
+  gloss: Type.Union([oneOf(['matt', 'satin', 'gloss']), Type.Null()]),
+  face: oneOf(['solid', 'plated', 'coated', 'printed', 'plastic']),
+  pH: Type.Object({
+    min: Type.Number({ minimum: 0, maximum: 14 }),
+    max: Type.Number({ minimum: 0, maximum: 14 }),
+    outside: Type.Array(Type.Object({ min: Type.Number(), max: Type.Number(), minutes: Type.Number() })),
+  }),
+  acidSoluble: Type.Boolean(),
+  attackedByAlkali: Type.Boolean(),
+  tolerates: Type.Object({
+    chlorine: Tolerance,
+    peroxide: Tolerance,
+    reducer: Tolerance,
+    alcohol: Tolerance,
+    ketone: Tolerance,
+    hydrocarbon: Tolerance,
+    terpene: Tolerance,
+    protease: Tolerance,
+  }),
+  wetness: oneOf(['dry', 'damp', 'wet', 'flood']),
+  maxTemp_C: Type.Union([Type.Number({ minimum: 20, maximum: 600 }), Type.Null()]),
+  steam: Type.Boolean(),
+  porous: Type.Boolean(),
+  scrub: oneOf(['none', 'soft-cloth', 'soft-brush', 'white-pad', 'stiff']),
+  clothOnly: Type.Boolean(),
+  touch: Type.Union([oneOf(['skin', 'food']), Type.Null()]),
+  testSpot: Type.Object({ place: Type.String(), lookFor: Type.String() }),
+  note: Type.String(),
+};
+export const MaterialSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  family: Type.String(),
+  ...Limits,
+  finishes: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      synonyms: Words,
+      changes: Type.Partial(Type.Object(Limits)),
+      basis: Type.Optional(Basis),
+    }),
+  ),
+  soft: Type.Boolean(),
+  floor: Type.Boolean(),
+  blade: Type.Boolean(),
+  ironFree: Type.Boolean(),
+});
+
+export const SoilSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  nature: Type.String(),
+  lifts: Mechanisms,
+  sets: Type.Array(
+    Type.Object({ mechanism: Type.String(), kind: oneOf(['ban', 'condition']), because: Type.String() }),
+  ),
+  ageFactor: Type.Object({ fresh: Type.Number(), dried: Type.Number(), set: Type.Number(), baked: Type.Number() }),
+  firstAid: Type.String(),
+  order: oneOf(['solids', 'dust', 'bio', 'grease', 'dye', 'mineral']),
+  inspect: Type.String(),
+  damage: Type.Optional(Type.Boolean()),
+  zone: Type.Optional(Type.String()),
+});
+
+export const ToolSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  role: oneOf(['cleaning', 'equipment']),
+  hardness_mohs: Type.Union([Type.Number({ minimum: 0.5, maximum: 10 }), Type.Null()]),
+  abrasive: oneOf(['none', 'very fine', 'fine', 'medium', 'coarse']),
+  scrub: Type.Number({ minimum: 0, maximum: 1 }),
+  absorb: Type.Number({ minimum: 0, maximum: 1 }),
+  lint: oneOf(['none', 'low', 'high']),
+  reach: Type.Union([oneOf(['hand', 'long']), Type.Null()]),
+  wet: oneOf(['dry', 'damp', 'wet', 'any']),
+  faces: Type.Union([Type.Number(), Type.Null()]),
+  class: oneOf(['any', 'floor', 'dust', 'kitchen', 'toilet', 'glass', 'basin']),
+  suits: oneOf(['hard', 'soft', 'both']),
+  mechanisms: Mechanisms,
+  lifetime: Type.Union([Type.Number(), Type.Null()]),
+  wash: Type.String(),
+  neverOn: Type.String(),
+  dullsGloss: Type.Optional(Type.Boolean()),
+  blade: Type.Optional(Type.Boolean()),
+  iron: Type.Optional(Type.Boolean()),
+  /** It needs something thick enough to get under. */
+  needsBody: Type.Optional(Type.Boolean()),
+});
+
+export const MechanismSchema = Type.Object({
+  ...Named,
+  factor: oneOf(['chemistry', 'action', 'temperature']),
+  tau_min: Type.Number({ exclusiveMinimum: 0 }),
+  q10: Type.Number({ minimum: 0.5, maximum: 4 }),
+  harm: Type.Number({ minimum: 0, maximum: 1 }),
+  /** It acts only dry, or only with cool or warm water. */
+  when: Type.Optional(oneOf(['cool', 'warm', 'dry'])),
+  /** It draws out of a face that drinks, and does nothing on one that does not. */
+  porousOnly: Type.Optional(Type.Boolean()),
+});
+
+/** Operand: a class, a group, `substance:id`, or `place:condition`. */
+const Operand = Type.String();
+const State = oneOf(['solid', 'liquid']);
+export const ClauseSchema = Type.Object({
+  a: Operand,
+  b: Operand,
+  c: Type.Optional(Operand),
+  when: Type.Optional(
+    Type.Object(
+      {
+        minA: Type.Optional(Type.Number()),
+        minB: Type.Optional(Type.Number()),
+        stateA: Type.Optional(State),
+        stateB: Type.Optional(State),
+        concentratedA: Type.Optional(Type.Boolean()),
+        concentratedB: Type.Optional(Type.Boolean()),
+        partnerDisclosed: Type.Optional(Type.Boolean()),
+        exceptSameHalogen: Type.Optional(Type.Boolean()),
+        differentSubstance: Type.Optional(Type.Boolean()),
+        aNotClass: Type.Optional(Type.String()),
+        bNotClass: Type.Optional(Type.String()),
+        aHasClass: Type.Optional(Type.String()),
+        sameItemBC: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+  ),
+  level: Type.Integer({ minimum: 0, maximum: 5 }),
+  forms: Words,
+  because: Type.String(),
+  kind: oneOf(['gas', 'explode', 'heat', 'burst', 'fire', 'corrosive', 'unknown', 'pointless', 'fresh', 'fine']),
+  gas: Type.Optional(Type.Boolean()),
+  source: Id,
+});
+export const RuleSchema = Type.Object({
+  id: Id,
+  name: Type.String(),
+  level: Type.Integer({ minimum: 0, maximum: 5 }),
+  source: Id,
+  clauses: Type.Array(ClauseSchema),
+});
+export const GroupSchema = Type.Object({ ...Named, members: Words });
+export const LineSchema = Type.Object({ ...Named, operand: Operand, percent: Type.Number() });
+export const MeetingSchema = Type.Object({
+  ...Named,
+  column: oneOf(['open', 'shelf']),
+  rinsable: Type.Optional(Type.Boolean()),
+});
+export const VerdictSchema = Type.Object({
+  ...Named,
+  level: Type.Integer({ minimum: 0, maximum: 5 }),
+  headlines: Type.Record(Type.String(), Type.String()),
+  instead: Type.Optional(Type.String()),
+});
+export const LimitSchema = Type.Object({
+  ...Named,
+  gas: Id,
+  ppm: Type.Number({ exclusiveMinimum: 0 }),
+  severity: Type.Integer({ minimum: 1, maximum: 5 }),
+});
+export const MeasureSchema = Type.Object({ ...Named, kind: Type.String(), volume_mL: Type.Number({ exclusiveMinimum: 0 }) });
+export const TargetSchema = Type.Object({
+  ...Named,
+  for: Type.String(),
+  kind: oneOf(['chlorine', 'peroxide', 'alcohol', 'acid']),
+  percent: Type.Object({ min: Type.Number(), max: Type.Number(), aim: Type.Number() }),
+  window: Type.String(),
+  contact_min: Range,
+  rinse: Type.String(),
+});
+export const ProtectionSchema = Type.Object({
+  ...Named,
+  when: Type.Object({
+    signal: Type.Optional(Words),
+    pictograms: Type.Optional(Words),
+    classes: Type.Optional(Words),
+    minPercent: Type.Optional(Type.Number()),
+    fume: Type.Optional(Type.Number()),
+    apply: Type.Optional(Words),
+    state: Type.Optional(Words),
+    people: Type.Optional(Type.String()),
+    pets: Type.Optional(Type.String()),
+    septic: Type.Optional(Words),
+    mild: Type.Optional(Type.Boolean()),
+  }),
+  action: oneOf(['wear', 'refuse']),
+  says: Type.String(),
+  because: Type.String(),
+});
+export const StanceSchema = Type.Object({
+  ...Named,
+  question: Type.String(),
+  choices: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+  default: Id,
+  because: Type.String(),
+});
+export const ApplicationSchema = Type.Object({
+  ...Named,
+  wetness: oneOf(['dry', 'damp', 'wet', 'flood']),
+  reaches: Type.Boolean(),
+  held: Type.Boolean(),
+  forStates: Words,
+  /** Only there. */
+  zone: Type.Optional(Type.String()),
+  /** A powder is put on as it is, not dissolved. */
+  undissolved: Type.Optional(Type.Boolean()),
+  notZone: Type.Optional(Type.String()),
+  /** The only mechanisms that work this way. */
+  only: Type.Optional(Words),
+  says: Type.String(),
+  setup_min: Type.Number(),
+  mL_per_m2: Type.Number(),
+});
+export const AttackSchema = Type.Object({
+  ...Named,
+  tolerance: oneOf(['chlorine', 'peroxide', 'reducer', 'alcohol', 'ketone', 'hydrocarbon', 'terpene', 'protease']),
+  classes: Words,
+  /** Percent in use from which it counts. */
+  fromPercent: Type.Number(),
+  /** Minutes that "brief" stands for. */
+  brief_min: Type.Number(),
+  /** Percent in use that "dilute" stands for. */
+  dilutePercent: Type.Union([Type.Number(), Type.Null()]),
+});
+export const TuningSchema = Type.Object({
+  ...Named,
+  /** Dose at which the chance of one go falls to 1 − 1/e, by severity 1–5. */
+  needBySeverity: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
+  leastEffect: Type.Number(),
+  bodyFromSeverity: Type.Number(),
+  bodyFromLift: Type.Number(),
+  suffices: Type.Number(),
+  mergeWithin: Type.Number(),
+  mostRungs: Type.Integer(),
+  priorWeight: Type.Number(),
+  reserve_molPerL: Type.Number(),
+  work_min: Type.Number(),
+  scrubLimit: Type.Record(Type.String(), Type.Number()),
+  warm_C: Type.Number(),
+  cool_C: Type.Number(),
+  tooWeak: Type.Number(),
+});
+export const StepSchema = Type.Object({
+  ...Named,
+  order: Type.Number(),
+  needs: Type.Record(Type.String(), Type.Union([Type.Boolean(), Words])),
+  text: Type.String(),
+  because: Type.String(),
+  active_s: Type.Number(),
+  waits: Type.Optional(Type.Boolean()),
+});
+
+export type Source = Static<typeof SourceSchema>;
+export type Substance = Static<typeof SubstanceSchema>;
+export type AcidBaseSystem = Static<typeof SystemSchema>;
+export type Product = Static<typeof ProductSchema>;
+export type Material = Static<typeof MaterialSchema>;
+export type Soil = Static<typeof SoilSchema>;
+export type Tool = Static<typeof ToolSchema>;
+export type Mechanism = Static<typeof MechanismSchema>;
+export type Clause = Static<typeof ClauseSchema>;
+export type Rule = Static<typeof RuleSchema>;
+export type Group = Static<typeof GroupSchema>;
+export type Line = Static<typeof LineSchema>;
+export type Meeting = Static<typeof MeetingSchema>;
+export type Verdict = Static<typeof VerdictSchema>;
+export type AirLimit = Static<typeof LimitSchema>;
+export type Measure = Static<typeof MeasureSchema>;
+export type Target = Static<typeof TargetSchema>;
+export type Protection = Static<typeof ProtectionSchema>;
+export type Stance = Static<typeof StanceSchema>;
+export type Application = Static<typeof ApplicationSchema>;
+export type Attack = Static<typeof AttackSchema>;
+export type Tuning = Static<typeof TuningSchema>;
+export type StepTemplate = Static<typeof StepSchema>;
+
+/** Name of each catalogue file and the schema of its records. */
+export const catalogueSchemas = {
+  sources: SourceSchema,
+  substances: SubstanceSchema,
+  systems: SystemSchema,
+  products: ProductSchema,
+  materials: MaterialSchema,
+  soils: SoilSchema,
+  tools: ToolSchema,
+  mechanisms: MechanismSchema,
+  rules: RuleSchema,
+  groups: GroupSchema,
+  lines: LineSchema,
+  meetings: MeetingSchema,
+  verdicts: VerdictSchema,
+  limits: LimitSchema,
+  measures: MeasureSchema,
+  targets: TargetSchema,
+  protection: ProtectionSchema,
+  stances: StanceSchema,
+  applications: ApplicationSchema,
+  steps: StepSchema,
+  attacks: AttackSchema,
+  tuning: TuningSchema,
+} as const;
+export type CatalogueFile = keyof typeof catalogueSchemas;

@@ -1,0 +1,2 @@
+export * from './ph';
+export * from './yields';

@@ -1,0 +1,199 @@
+import type { AcidBaseSystem, Substance, Table } from '../catalogue';
+import { bad, ok, type Result } from '../reason';
+
+/** How much of a substance is dissolved. */
+export interface Solute {
+  substance: string;
+  molPerL: number;
+}
+export type Activity = 'ideal' | 'davies';
+export interface PhOptions {
+  temperatureC?: number;
+  activity?: Activity;
+}
+export interface PhAnswer {
+  pH: number;
+  /** mol/L of each species, ASCII names. */
+  species: { name: string; molPerL: number }[];
+  ionicStrength: number;
+  activity: Activity;
+  notes: string[];
+}
+
+/** pKa of HOCl. Morris 1966, J. Phys. Chem. 70:3798; T in °C, fitted for 5 to 35. */
+export function hoclPka(temperatureC: number): number {
+  const T = temperatureC + 273.15;
+  return 3000 / T - 10.0686 + 0.0253 * T;
+}
+/** Share of free chlorine that is HOCl at a pH, 0–1. */
+export const hoclFraction = (pH: number, temperatureC = 25): number => 1 / (1 + 10 ** (pH - hoclPka(temperatureC)));
+
+/** pKw: 14.0 at 25 °C, moved by Harned and Owen's fit (4470.99/T − 6.0875 + 0.01706·T). */
+export function waterPkw(temperatureC: number): number {
+  const fit = (T: number) => 4470.99 / T - 6.0875 + 0.01706 * T;
+  return 14.0 + fit(temperatureC + 273.15) - fit(298.15);
+}
+
+interface Pool {
+  system: AcidBaseSystem;
+  molPerL: number;
+  pKa: number[];
+}
+
+/** log10 γ per z² by Davies with 0.3; 0 when ideal. I in mol/L, held at 0.5 where the fit ends. */
+function daviesA(ionicStrength: number): number {
+  const I = Math.min(ionicStrength, 0.5);
+  const s = Math.sqrt(I);
+  return -0.509 * (s / (1 + s) - 0.3 * I);
+}
+
+/** Shares of the protonation states of a system at [H+] = h, most protonated first. */
+function shares(pKa: readonly number[], h: number): number[] {
+  const logs = [0];
+  const pH = -Math.log10(h);
+  for (const k of pKa) logs.push(logs[logs.length - 1]! + pH - k);
+  const top = Math.max(...logs);
+  const w = logs.map((l) => 10 ** (l - top));
+  const sum = w.reduce((a, b) => a + b, 0);
+  return w.map((x) => x / sum);
+}
+
+/**
+ * pH of dissolved acids, bases and salts by charge balance over all acid–base systems, found by
+ * bracketing: the balance falls strictly with pH, so there is exactly one root.
+ * Ideal unless `activity` is `davies`. Substances without acid–base data are refused when their class
+ * says that they matter, else counted as spectators. Concentrations in mol/L.
+ */
+export function solvePh(
+  solutes: readonly Solute[],
+  substances: Table<Substance>,
+  systems: Table<AcidBaseSystem>,
+  options: PhOptions = {},
+): Result<PhAnswer> {
+  const temperatureC = options.temperatureC ?? 25;
+  const activity = options.activity ?? 'ideal';
+  const amounts = new Map<string, number>();
+  const spectators: { name: string; molPerL: number }[] = [];
+  let strong = 0;
+  let spectatorIons = 0;
+  for (const [i, s] of solutes.entries()) {
+    const sub = substances.get(s.substance);
+    if (!sub) return bad(`/solutes/${i}/substance`, `"${s.substance}" is not in the catalogue of substances.`);
+    if (!(s.molPerL >= 0) || s.molPerL > 60) return bad(`/solutes/${i}/molPerL`, 'The amount must be between 0 and 60 mol/L.');
+    if (!sub.acidBase) {
+      if (sub.classes.some((c) => ACID_BASE_CLASSES.has(c)))
+        return bad(`/solutes/${i}/substance`, `The acid strength of ${sub.name} is not known here, so no pH can be given with it.`);
+      spectators.push({ name: sub.name, molPerL: s.molPerL });
+      continue;
+    }
+    for (const p of sub.acidBase.parts) amounts.set(p.system, (amounts.get(p.system) ?? 0) + p.perFormula * s.molPerL);
+    strong += (sub.acidBase.strongCations - sub.acidBase.strongAnions) * s.molPerL;
+    spectatorIons += (sub.acidBase.strongCations + sub.acidBase.strongAnions) * s.molPerL;
+  }
+  const thermo: Pool[] = [...amounts].map(([id, molPerL]) => {
+    const system = systems.get(id);
+    if (!system) throw new Error(`Acid–base system ${id} is missing from the catalogue`);
+    return { system, molPerL, pKa: system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa };
+  });
+  const pKw = waterPkw(temperatureC);
+
+  let I = 0;
+  let gammaA = 0;
+  let h = 1e-7;
+  let pools = thermo;
+  let kw = 10 ** -pKw;
+  for (let round = 0; round < (activity === 'davies' ? 40 : 1); round++) {
+    if (activity === 'davies') {
+      gammaA = daviesA(I);
+      // concentration constant: pKa' = pKa + A·(z_acid² − z_base² − 1)·… for HA(z) ⇌ H+ + A(z−1)
+      pools = thermo.map((p) => ({
+        ...p,
+        pKa: p.pKa.map((k, n) => {
+          const z = p.system.fullCharge - n;
+          return k + gammaA * ((z - 1) ** 2 + 1 - z ** 2);
+        }),
+      }));
+      kw = 10 ** -(pKw + 2 * gammaA);
+    }
+    h = root((x) => balance(x, pools, strong, kw));
+    const next = ionicStrength(h, pools, kw, spectatorIons);
+    if (activity === 'ideal' || Math.abs(next - I) < 1e-10) {
+      I = next;
+      break;
+    }
+    I = next;
+  }
+  const notes: string[] = [];
+  if (temperatureC !== 25) {
+    const fixed = thermo.filter((p) => !p.system.followsTemperature).map((p) => p.system.name);
+    notes.push(
+      fixed.length
+        ? `Water and HOCl follow the temperature; these stay at 25 °C: ${fixed.join(', ')}.`
+        : 'Water and HOCl follow the temperature.',
+    );
+  }
+  if (activity === 'davies' && I > 0.5) notes.push('Stronger than Davies is good for (0.5 mol/L): a rough figure.');
+  const gammaH = activity === 'davies' ? 10 ** gammaA : 1;
+  return ok({
+    pH: -Math.log10(h * gammaH),
+    species: [
+      { name: 'H+', molPerL: h },
+      { name: 'OH-', molPerL: kw / h },
+      ...pools.flatMap((p) => shares(p.pKa, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * p.molPerL }))),
+      ...spectators,
+    ],
+    ionicStrength: I,
+    activity,
+    notes,
+  });
+}
+
+/** Classes whose pH matters: without their constants no pH is given at all. */
+export const ACID_BASE_CLASSES: ReadonlySet<string> = new Set(['strong-mineral-acid', 'organic-acid', 'acid-salt', 'fluoride-acid', 'caustic', 'mild-alkali', 'ammonia', 'amine', 'builder', 'soap', 'hydrochloric']);
+
+function balance(h: number, pools: readonly Pool[], strong: number, kw: number): number {
+  let q = strong + h - kw / h;
+  for (const p of pools) shares(p.pKa, h).forEach((f, n) => (q += p.molPerL * f * (p.system.fullCharge - n)));
+  return q;
+}
+
+function ionicStrength(h: number, pools: readonly Pool[], kw: number, spectatorIons: number): number {
+  let s = h + kw / h + spectatorIons;
+  for (const p of pools) shares(p.pKa, h).forEach((f, n) => (s += p.molPerL * f * (p.system.fullCharge - n) ** 2));
+  return s / 2;
+}
+
+/**
+ * Titratable reserve to pH 7 in mol/L: negative for acid, positive for alkali. Substances without
+ * acid–base data count nothing here; callers that must be safe look at their class first.
+ */
+export function titratable(solutes: readonly Solute[], substances: Table<Substance>, systems: Table<AcidBaseSystem>): number {
+  let q = 0;
+  for (const s of solutes) {
+    const ab = substances.get(s.substance)?.acidBase;
+    if (!ab) continue;
+    q += (ab.strongCations - ab.strongAnions) * s.molPerL;
+    for (const p of ab.parts) {
+      const system = systems.get(p.system)!;
+      shares(system.pKa, 1e-7).forEach((f, n) => (q += p.perFormula * s.molPerL * f * (system.fullCharge - n)));
+    }
+  }
+  return q;
+}
+
+/** [H+] where the balance is zero. Bisection on pH from −2 to 16, then secant polish inside the bracket. */
+function root(f: (h: number) => number): number {
+  let lo = -2;
+  let hi = 16;
+  let flo = f(10 ** -lo);
+  let fhi = f(10 ** -hi);
+  for (let i = 0; i < 200 && hi - lo > 1e-12; i++) {
+    let mid = lo + (hi - lo) * (flo / (flo - fhi));
+    if (i % 3 !== 0 || !(mid > lo && mid < hi)) mid = (lo + hi) / 2;
+    const fm = f(10 ** -mid);
+    if (fm === 0) return 10 ** -mid;
+    if (fm > 0) [lo, flo] = [mid, fm];
+    else [hi, fhi] = [mid, fm];
+  }
+  return 10 ** -((lo + hi) / 2);
+}

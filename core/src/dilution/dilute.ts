@@ -1,0 +1,196 @@
+import type { Catalogue, Measure, Product, Target } from '../catalogue';
+import { formatVolume, type MeasureSystem, parseRatio, significant } from '../quantity';
+import { bad, ok, type Reason, type Result } from '../reason';
+import { agedBleachRange } from './ageing';
+import { kitchenRound, type KitchenMeasure } from './kitchen';
+
+export interface DiluteQuestion {
+  stock: { percent?: number; ppm?: number; product?: string; madeDaysAgo?: number; labelPercent?: number };
+  target: { percent?: number; ppm?: number; ratio?: string };
+  final: { mL: number };
+  measures?: string[];
+}
+export interface DiluteAnswer {
+  ratio: string;
+  partsWater: number;
+  stock_mL: number;
+  stock_g: number | null;
+  water_mL: number;
+  strength: { percent: number; ppm: number };
+  kitchen: (KitchenMeasure & { percent: number; ppm: number; error: number }) | null;
+  /** Window that the strength must stay in, and the named target it belongs to. */
+  window: { min: number; max: number; target: string | null; name: string | null; inside: boolean };
+  stockStrength: { percent: number; low: number; high: number; basis: string };
+  warnings: string[];
+  because: Reason[];
+}
+
+/** How a stock's percent turns into grams in a litre, and back. */
+interface Stock {
+  percent: number;
+  low: number;
+  high: number;
+  basis: 'w/v' | 'w/w' | 'v/v';
+  /** Grams (or mL for v/v) of the active in a mL of stock, for one percent. */
+  perPercent: number;
+  /** mg/L of what `ppm` counts, in a solution of one percent (its own basis, thin as water). */
+  ppmPerPercent: number;
+  product: Product | null;
+  solid: boolean;
+  kind: Target['kind'] | null;
+}
+
+const SOLID = new Set(['powder', 'tablet', 'block', 'solid']);
+/** ±10 % where no published window is known (common practice). */
+const DEFAULT_WINDOW = 0.1;
+
+/**
+ * C1·V1 = C2·V2 on the right basis: how much stock and water make `final` at `target`.
+ * Without a product a percent is g/100 mL and ppm mg/L. With one, the percent is its own (w/w by its
+ * density, alcohol v/v), and ppm counts available chlorine for chlorine products (g as Cl2, × 70.906/74.442).
+ * Volumes mL, masses g. Problems are returned for what cannot be made.
+ */
+export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: readonly Measure[] = [], system: MeasureSystem = 'us'): Result<DiluteAnswer> {
+  if (!(q.final.mL > 0 && q.final.mL <= 1e6)) return bad('/final/mL', 'The finished volume must be more than 0 mL and at most 1000 L.');
+  const because: Reason[] = [];
+  const warnings: string[] = [];
+  const s = readStock(q, catalogue, because, warnings);
+  if (!s.ok) return s;
+  const stock = s.value;
+  const wanted = readTarget(q, stock, catalogue, system);
+  if (!wanted.ok) return wanted;
+  const percent = wanted.value;
+  if (percent > stock.percent * (1 + 1e-9))
+    return bad('/target', `${fmt(percent)} % is stronger than the ${fmt(stock.percent)} % that you start from: water can only make it weaker.`);
+
+  // stock volume by C1·V1 = C2·V2; the finished mix is thin, so its percent is taken as g (or mL) in 100 mL
+  const share = percent / (stock.percent * stock.perPercent * 100);
+  const stock_mL = Math.min(q.final.mL, share * q.final.mL);
+  const density = stock.product?.density ?? null;
+  const stock_g = stock.solid && density ? stock_mL * density : density && stock.basis === 'w/w' ? stock_mL * density : null;
+  const water_mL = stock.solid ? q.final.mL : q.final.mL - stock_mL;
+  const partsWater = stock.solid ? q.final.mL / stock_mL : water_mL / stock_mL;
+
+  const target = namedTarget(percent, stock, catalogue);
+  const window = target ? target.percent : { min: percent * (1 - DEFAULT_WINDOW), max: percent * (1 + DEFAULT_WINDOW) };
+  const scale = stock_mL / percent;
+  const spoons = q.measures?.length
+    ? q.measures.map((id) => ownMeasures.find((m) => m.id === id) ?? catalogue.measures.get(id))
+    : ['metric-tsp', 'metric-tbsp', 'metric-cup'].map((id) => catalogue.measures.get(id));
+  const unknown = spoons.findIndex((m) => !m);
+  if (unknown >= 0) return bad(`/measures/${unknown}`, `"${q.measures?.[unknown]}" is no measure that I know.`);
+  const kitchen = kitchenRound(stock_mL, Math.max(window.min, percent * 0.8) * scale, Math.min(window.max, percent * 1.2) * scale, spoons as Measure[]);
+
+  because.unshift({
+    text: stock.solid
+      ? `${fmt(percent)} % of ${formatVolume(q.final.mL)} is ${fmt(stock_g ?? 0)} g of powder.`
+      : `${fmt(stock.percent)} % × ${fmt(stock_mL)} mL = ${fmt(percent)} % × ${fmt(q.final.mL)} mL${stock.basis === 'w/w' && density ? ` (density ${density})` : ''}: parts of water = (stock ÷ wanted) − 1.`,
+    source: 'cdc-who-ebola-2014',
+  });
+  if (target) because.push({ text: `${target.window} for ${target.for}; keep it wet ${target.contact_min.min} to ${target.contact_min.max} min. The label of your product wins.`, source: target.basis.default });
+  addWarnings(stock, percent, warnings);
+  if (!kitchen) warnings.push('No spoon or cup here stays inside the window: weigh it, or use a syringe or a finer measure.');
+  return ok({
+    ratio: `1+${significant(partsWater, 4)}`,
+    partsWater,
+    stock_mL,
+    stock_g,
+    water_mL,
+    strength: { percent, ppm: percent * stock.ppmPerPercent },
+    kitchen: kitchen && {
+      ...kitchen,
+      percent: kitchen.stock_mL / scale,
+      ppm: (kitchen.stock_mL / scale) * stock.ppmPerPercent,
+      error: kitchen.stock_mL / stock_mL - 1,
+    },
+    window: { min: window.min, max: window.max, target: target?.id ?? null, name: target?.name ?? null, inside: percent >= window.min && percent <= window.max },
+    stockStrength: { percent: stock.percent, low: stock.low, high: stock.high, basis: stock.basis },
+    warnings,
+    because,
+  });
+}
+
+function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], warnings: string[]): Result<Stock> {
+  const given = [q.stock.percent, q.stock.ppm, q.stock.product].filter((x) => x !== undefined);
+  if (given.length !== 1) return bad('/stock', 'Say what you start from in one way: percent, ppm, or a product.');
+  if (q.stock.product === undefined) {
+    const percent = q.stock.percent ?? q.stock.ppm! / 10000;
+    if (!(percent > 0 && percent <= 100)) return bad('/stock', 'The strength must be more than 0 and at most 100 %.');
+    return ok({ percent, low: percent, high: percent, basis: 'w/v', perPercent: 0.01, ppmPerPercent: 10000, product: null, solid: false, kind: null });
+  }
+  const product = catalogue.products.get(q.stock.product);
+  if (!product) return bad('/stock/product', `"${q.stock.product}" is not in the catalogue of products.`);
+  const solid = SOLID.has(product.state);
+  const active = catalogue.substances.get(product.strength.substance)!;
+  const density = product.density ?? 1;
+  let percent = q.stock.labelPercent ?? product.strength.percent;
+  if (!(percent > 0 && percent <= 100)) return bad('/stock/labelPercent', 'The strength on the label must be more than 0 and at most 100 %.');
+  let [low, high] = [percent, percent];
+  const days = q.stock.madeDaysAgo ?? 0;
+  if (!(days >= 0 && days < 36500)) return bad('/stock/madeDaysAgo', 'Days must be 0 or more.');
+  const chlorine = active.availableChlorine;
+  if (days > 0 && chlorine && !solid) {
+    const aged = agedBleachRange(percent, density, days);
+    because.push({
+      text: `${fmt(percent)} % bleach, ${days} days old and kept at about 20 °C, likely holds ${fmt(aged.likely)} % now (${fmt(aged.low)} to ${fmt(aged.high)}).`,
+      source: 'utility-hypochlorite-handbook',
+    });
+    if (aged.likely < percent * 0.8) warnings.push('This bottle has lost more than a fifth of its strength: buy a fresh one for disinfecting.');
+    [percent, low, high] = [aged.likely, aged.low, aged.high];
+  }
+  const vv = product.strength.basis === 'v/v';
+  return ok({
+    percent,
+    low,
+    high,
+    basis: vv ? 'v/v' : 'w/w',
+    perPercent: vv ? 0.01 : 0.01 * density,
+    ppmPerPercent: 10000 * (chlorine ?? 1) * (vv ? 0.789 : 1),
+    product,
+    solid,
+    kind: chlorine ? 'chlorine' : kindOf(active.classes),
+  });
+}
+const kindOf = (classes: readonly string[]): Target['kind'] | null =>
+  classes.includes('peroxide') ? 'peroxide' : classes.includes('alcohol') ? 'alcohol' : classes.some((c) => c === 'organic-acid' || c === 'strong-mineral-acid') ? 'acid' : null;
+
+function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, system: MeasureSystem): Result<number> {
+  const t = q.target;
+  if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1) return bad('/target', 'Say what you want in one way: percent, ppm, or a ratio.');
+  if (t.ratio !== undefined) {
+    const r = parseRatio(t.ratio, catalogue.measures, system);
+    if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, path: '/target/ratio' })) };
+    const first = r.value.readings[0];
+    if (!first) return bad('/target/ratio', 'Say how big the bottle is, for example 3 drops per 500 mL.');
+    const share = first.partsStock / (first.partsStock + first.partsWater);
+    return ok(share * stock.percent * stock.perPercent * 100);
+  }
+  const percent = t.percent ?? t.ppm! / stock.ppmPerPercent;
+  if (!(percent > 0)) return bad('/target', 'The wanted strength must be more than 0.');
+  return ok(percent);
+}
+
+/** The published window that the wanted strength falls into, for that kind of chemistry. */
+function namedTarget(percent: number, stock: Stock, catalogue: Catalogue): Target | null {
+  if (!stock.kind) return null;
+  // chlorine windows are written in % available chlorine (1 % = 10 000 ppm)
+  const own = stock.kind === 'chlorine' ? (percent * stock.ppmPerPercent) / 10000 : percent;
+  for (const t of catalogue.targets.values())
+    if (t.kind === stock.kind && own >= t.percent.min * 0.999 && own <= t.percent.max * 1.001) {
+      const k = percent / own;
+      return { ...t, percent: { min: t.percent.min * k, max: t.percent.max * k, aim: t.percent.aim * k } };
+    }
+  return null;
+}
+
+function addWarnings(stock: Stock, percent: number, warnings: string[]): void {
+  if (stock.kind === 'chlorine') {
+    warnings.push('Cool water only. Good for a day: pour away after 24 h.');
+    if (!stock.solid) warnings.push('Water first, then the bleach: it foams less and does not splash.');
+    if (percent * stock.ppmPerPercent > 10500) warnings.push('Stronger than any household use: above 10 000 ppm is not advised.');
+  }
+  if (stock.kind === 'alcohol' && percent < 60) warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
+  if (stock.kind === 'acid') warnings.push('Water first, then the acid. Never into a bottle that held bleach.');
+  if (stock.kind === 'peroxide') warnings.push('Keep it in a bottle that keeps light out, with a cap that can breathe.');
+}
+const fmt = (x: number): string => String(significant(x, 3));

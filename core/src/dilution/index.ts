@@ -1,0 +1,3 @@
+export * from './ageing';
+export * from './kitchen';
+export * from './dilute';

@@ -1,0 +1,161 @@
+import type { Application, Catalogue, Mechanism, Product, Tuning } from '../catalogue';
+import { ACID_BASE_CLASSES, type Solute, solvePh, titratable } from '../chemistry';
+import { significant } from '../quantity';
+import type { ChemOption, Face, Rung, ToolOption } from './types';
+
+const SOLID = new Set(['powder', 'tablet', 'block', 'solid']);
+
+/** The one record of the engine's numbers. */
+export const tuning = (catalogue: Catalogue): Tuning => [...catalogue.tuning.values()][0]!;
+
+/** A product at one of its strengths: share of the mix, percent, dose a litre, pH and reserve. */
+export interface Strength {
+  product: Product;
+  dilution: number;
+  strength: Rung['strength'];
+  dose: Rung['dose'];
+  pH: { min: number; max: number } | null;
+  reserve: number;
+  supply: Record<string, number>;
+}
+
+/** Strengths of a product by its usual use: neat, or low, middle and high of its range (shared over questions). */
+const strengthCache = new WeakMap<Product, Strength[]>();
+export function strengthsOf(product: Product, catalogue: Catalogue): Strength[] {
+  let out = strengthCache.get(product);
+  if (out) return out;
+  const u = product.use;
+  if (u.unit === 'neat' || u.min === undefined || u.max === undefined) out = [strengthAt(product, null, catalogue)];
+  else {
+    const mid = Math.sqrt(u.min * u.max);
+    const amounts = u.max / u.min > 1.5 ? [u.min, mid, u.max] : [mid];
+    out = amounts.map((a) => strengthAt(product, { amount: significant(a, 2), unit: u.unit as 'g/L' | 'mL/L' }, catalogue));
+  }
+  strengthCache.set(product, out);
+  return out;
+}
+
+function strengthAt(product: Product, dose: Rung['dose'], catalogue: Catalogue): Strength {
+  const density = product.density ?? 1;
+  const gPerL = dose ? (dose.unit === 'g/L' ? dose.amount : dose.amount * density) : null;
+  const dilution = dose ? (dose.unit === 'g/L' ? dose.amount / 1000 : dose.amount / 1000) : 1;
+  const percent = gPerL === null ? product.strength.percent : (product.strength.percent / 100) * (gPerL / 10);
+  const water = product.contents.every((c) => catalogue.substances.get(c.substance)?.classes.includes('water'));
+  const chem = chemistryOf(product, gPerL, catalogue);
+  const u = product.use;
+  const reference = dose && u.min && u.max ? dose.amount / Math.sqrt(u.min * u.max) : 1;
+  const supply: Record<string, number> = {};
+  for (const [m, v] of Object.entries(product.mechanisms)) {
+    // c/(c + half), with half set so that the catalogue's value stands at the usual strength
+    const x = v >= 1 ? 1 : (reference * v) / (reference * v + (1 - v));
+    if (m === 'abrasion' && dose) continue;
+    supply[m] = x;
+  }
+  return {
+    product,
+    dilution,
+    strength: water ? null : { percent: significant(percent, 3), basis: dose ? (product.strength.basis === 'v/v' ? 'v/v' : 'w/v') : product.strength.basis },
+    dose,
+    pH: chem.pH,
+    reserve: chem.reserve,
+    supply,
+  };
+}
+
+/**
+ * pH range and titratable reserve (mol/L) of a mix. Computed from the contents where all of them are
+ * named and known; else the declared range, whose worse end counts.
+ */
+function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogue): { pH: Strength['pH']; reserve: number } {
+  const density = product.density ?? 1;
+  const grams = gPerL ?? 1000 * density;
+  const solutes: Solute[] = [];
+  let unknownReserve = false;
+  let aqueous = gPerL !== null;
+  for (const c of product.contents) {
+    const s = catalogue.substances.get(c.substance)!;
+    if (s.classes.includes('water')) {
+      aqueous = true;
+      continue;
+    }
+    const percent = c.substance === product.strength.substance ? product.strength.percent : product.disclosed === 'yes' ? (c.percent.min + c.percent.max) / 2 : c.percent.max;
+    const matters = s.classes.some((k) => ACID_BASE_CLASSES.has(k));
+    if (!s.acidBase || !s.molarMass) {
+      if (matters && c.percent.max >= 0.1) unknownReserve = true;
+      continue;
+    }
+    solutes.push({ substance: s.id, molPerL: Math.min(60, (grams * percent) / 100 / s.molarMass) });
+  }
+  if (!aqueous) return { pH: null, reserve: 0 };
+  const reserve = Math.max(unknownReserve ? 1 : 0, Math.abs(titratable(solutes, catalogue.substances, catalogue.systems)));
+  if (product.disclosed === 'yes' && !unknownReserve && solutes.length) {
+    const solved = solvePh(solutes, catalogue.substances, catalogue.systems);
+    if (solved.ok) return { pH: { min: solved.value.pH, max: solved.value.pH }, reserve };
+  }
+  return { pH: product.pH && { min: product.pH.min, max: product.pH.max }, reserve };
+}
+
+/** Percent (in use) of ingredients that belong to any of the classes, at their declared maximum. */
+export function percentInUse(option: { product: Product; dilution: number }, classes: readonly string[], catalogue: Catalogue): number {
+  let sum = 0;
+  for (const c of option.product.contents) {
+    const s = catalogue.substances.get(c.substance)!;
+    const ops = s.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k]);
+    if (classes.some((k) => ops.includes(k))) sum += c.percent.max;
+  }
+  return sum * option.dilution * (option.dilution < 1 ? (option.product.density ?? 1) ** (SOLID.has(option.product.state) ? 0 : 1) : 1);
+}
+
+/** Applications a product can be put on with, at this strength, in this zone. */
+export function applicationsOf(s: Strength, zone: string | null, catalogue: Catalogue): Application[] {
+  return [...catalogue.applications.values()].filter((a) => {
+    if (!a.forStates.includes(s.product.state)) return false;
+    const solid = SOLID.has(s.product.state);
+    // dry strewing wants the powder itself, every wet way wants it dissolved
+    if (a.wetness === 'dry') return solid && s.dose === null;
+    if (solid && s.dose === null && !a.undissolved) return false;
+    return (a.zone === undefined || a.zone === zone) && (a.notZone === undefined || a.notZone !== zone);
+  });
+}
+
+/** Dose of one mechanism on a soil: lifts · supply · (1 − e^(−t/τ)) · Q10^((T−20)/10). Minutes, °C. */
+export function mechanismDose(lifts: number, supply: number, m: Mechanism, minutes: number, temperature_C: number): number {
+  return lifts * supply * (1 - Math.exp(-minutes / m.tau_min)) * m.q10 ** ((temperature_C - 20) / 10);
+}
+
+/** Parts of a chemistry's dose on the face's soil, and their sum. */
+export function chemDose(
+  supply: Record<string, number>,
+  face: Face,
+  minutes: number,
+  temperature_C: number,
+  catalogue: Catalogue,
+): { D: number; parts: ChemOption['parts'] } {
+  const parts: ChemOption['parts'] = [];
+  const t = tuning(catalogue);
+  for (const [id, s] of Object.entries(supply)) {
+    const lifts = face.soil.lifts[id] ?? 0;
+    if (!lifts || !s) continue;
+    const m = catalogue.mechanisms.get(id)!;
+    if (m.porousOnly && !face.material.porous) continue;
+    if (m.when && m.when !== (temperature_C > t.cool_C ? 'warm' : 'cool')) continue;
+    const dose = mechanismDose(lifts, s, m, Math.max(minutes, 0.5), temperature_C);
+    if (dose > 0) parts.push({ mechanism: id, name: m.name, lifts, supply: s, dose });
+  }
+  return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
+}
+
+/** Parts of a tool's dose. Dry mechanisms count only dry; rubbing counts wet and dry. */
+export function toolDose(mechanisms: Record<string, number>, face: Face, dry: boolean, catalogue: Catalogue): { D: number; parts: ToolOption['parts'] } {
+  const parts: ToolOption['parts'] = [];
+  const t = tuning(catalogue);
+  for (const [id, supply] of Object.entries(mechanisms)) {
+    const lifts = face.soil.lifts[id] ?? 0;
+    if (!lifts || !supply) continue;
+    const m = catalogue.mechanisms.get(id)!;
+    if (m.when && !dry) continue;
+    const dose = mechanismDose(lifts, supply, m, t.work_min, 20);
+    parts.push({ mechanism: id, name: m.name, lifts, supply, dose });
+  }
+  return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
+}

@@ -1,0 +1,3 @@
+export * from './items';
+export * from './mix';
+export * from './matrix';

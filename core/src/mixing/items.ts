@@ -1,0 +1,169 @@
+import { type Catalogue, isInGroup, traceLine } from '../catalogue';
+import { readLabel } from '../label';
+import { bad, ok, type Problem, type Result } from '../reason';
+
+/** What somebody says is going to meet. Percents as sold, w/w (alcohol v/v). */
+export interface MixItem {
+  product?: string;
+  label?: string;
+  substance?: string;
+  percent?: number;
+  bottle?: string;
+  rinsed?: boolean;
+  daysAgo?: number;
+  state?: 'solid' | 'liquid';
+}
+
+/** One ingredient as the rules see it: the operands it answers to and its declared upper bound. */
+export interface Ingredient {
+  substance: string | null;
+  name: string;
+  operands: ReadonlySet<string>;
+  classes: readonly string[];
+  /** Declared maximum; 100 when not declared. */
+  percent: number;
+  state: 'solid' | 'liquid' | null;
+  concentrated: boolean;
+  halogen: boolean;
+}
+export interface JudgedItem {
+  name: string;
+  /** Same key = the same thing twice, which is never judged against itself. */
+  key: string;
+  ingredients: Ingredient[];
+  /** Everything in it is named. */
+  disclosed: boolean;
+  /** A typed label that is not complete: unknown beside anything but water. */
+  unknown: boolean;
+  unknownWhat: string[];
+  onlyWater: boolean;
+  halogen: boolean;
+  rinsed: boolean;
+  daysAgo: number;
+}
+
+const SOLID_STATES = new Set(['powder', 'tablet', 'block', 'solid']);
+
+export function makeIngredient(
+  s: { substance: string | null; name: string; classes: readonly string[]; percent: number | null; state: Ingredient['state'] },
+  catalogue: Catalogue,
+): Ingredient {
+  const operands = new Set<string>();
+  for (const c of s.classes) for (const o of catalogue.operandsOf.get(c) ?? [c]) operands.add(o);
+  if (s.substance) {
+    const own = `substance:${s.substance}`;
+    for (const o of catalogue.operandsOf.get(own) ?? [own]) operands.add(o);
+  }
+  const percent = s.percent ?? 100;
+  return {
+    substance: s.substance,
+    name: s.name,
+    operands,
+    classes: s.classes,
+    percent,
+    state: s.state,
+    concentrated: isConcentrated(operands, percent, catalogue),
+    halogen: operands.has('active-halogen'),
+  };
+}
+
+/** At or above its line of strength: the line of the substance where there is one, else the lowest of its classes. */
+function isConcentrated(operands: ReadonlySet<string>, percent: number, catalogue: Catalogue): boolean {
+  const lines = [...catalogue.lines.values()].filter((l) => operands.has(l.operand));
+  const own = lines.filter((l) => l.operand.startsWith('substance:'));
+  const use = own.length ? own : lines;
+  return use.some((l) => percent >= l.percent);
+}
+
+/**
+ * Resolve items to ingredients. A household's own bottle is given as the items that went in
+ * (`bottles`), undiluted. Returns problems for what is not known.
+ */
+export function resolveItems(items: readonly MixItem[], catalogue: Catalogue, bottles: (id: string) => MixItem[] | null = () => null): Result<JudgedItem[]> {
+  const out: JudgedItem[] = [];
+  const problems: Problem[] = [];
+  items.forEach((item, i) => {
+    const r = resolveItem(item, `/items/${i}`, catalogue, bottles);
+    if (r.ok) out.push(r.value);
+    else problems.push(...r.problems);
+  });
+  return problems.length ? { ok: false, problems } : ok(out);
+}
+
+function resolveItem(item: MixItem, path: string, catalogue: Catalogue, bottles: (id: string) => MixItem[] | null): Result<JudgedItem> {
+  const kinds = [item.product, item.label, item.substance, item.bottle].filter((x) => x !== undefined);
+  if (kinds.length !== 1) return bad(path, 'Name each thing in one way: a product, a label, a substance, or a bottle.');
+  const common = { rinsed: item.rinsed ?? false, daysAgo: item.daysAgo ?? 0 };
+  if (item.product !== undefined) {
+    const p = catalogue.products.get(item.product);
+    if (!p) return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
+    const state = item.state ?? (SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
+    const ingredients = p.contents.flatMap((c) => {
+      const s = catalogue.substances.get(c.substance);
+      if (!s) return [];
+      if (c.percent.max < traceLine(s.classes, catalogue)) return [];
+      return [makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state }, catalogue)];
+    });
+    const own = p.basis['default'] === 'household';
+    return ok(judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common));
+  }
+  if (item.label !== undefined) {
+    const read = readLabel(item.label, catalogue);
+    const ingredients = read.ingredients.flatMap((l) => {
+      const s = l.substance ? catalogue.substances.get(l.substance) : undefined;
+      const max = l.percent?.max ?? null;
+      if (max !== null && max < traceLine(l.classes, catalogue)) return [];
+      return [makeIngredient({ substance: l.substance, name: s?.name ?? l.text, classes: l.classes, percent: max, state: item.state ?? null }, catalogue)];
+    });
+    const first = read.ingredients[0]?.text ?? read.unrecognised[0] ?? '';
+    return ok(judged(`label "${first.slice(0, 40)}"`, `label:${item.label}`, ingredients, !read.undisclosed, read.undisclosed, read.unrecognised, common));
+  }
+  if (item.substance !== undefined) {
+    const s = catalogue.substances.get(item.substance);
+    if (!s) return bad(`${path}/substance`, `"${item.substance}" is not in the catalogue of substances.`);
+    if (item.percent !== undefined && !(item.percent > 0 && item.percent <= 100)) return bad(`${path}/percent`, 'A percent must be more than 0 and at most 100.');
+    const one = makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: item.percent ?? null, state: item.state ?? null }, catalogue);
+    return ok(judged(s.name, `substance:${s.id}:${item.percent ?? ''}`, [one], true, s.classes.includes('undisclosed'), [], common));
+  }
+  const inside = bottles(item.bottle!);
+  if (!inside) return bad(`${path}/bottle`, 'That bottle is not in this household.');
+  const parts = resolveItems(inside.map((p) => ({ ...p, bottle: undefined })), catalogue);
+  if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
+  return ok(
+    judged(
+      'the mixed bottle',
+      `bottle:${item.bottle}`,
+      parts.value.flatMap((p) => p.ingredients),
+      parts.value.every((p) => p.disclosed),
+      parts.value.some((p) => p.unknown),
+      parts.value.flatMap((p) => p.unknownWhat),
+      common,
+    ),
+  );
+}
+
+function judged(
+  name: string,
+  key: string,
+  ingredients: Ingredient[],
+  disclosed: boolean,
+  unknown: boolean,
+  unknownWhat: string[],
+  common: { rinsed: boolean; daysAgo: number },
+): JudgedItem {
+  return {
+    name,
+    key,
+    ingredients,
+    disclosed,
+    unknown,
+    unknownWhat,
+    onlyWater: !unknown && ingredients.every((i) => i.classes.every((c) => c === 'water')),
+    halogen: ingredients.some((i) => i.halogen),
+    ...common,
+  };
+}
+
+/** True when an item holds an oxidiser or an acid: where an unknown partner counts even on a shelf. */
+export const isTouchy = (item: JudgedItem, catalogue: Catalogue): boolean =>
+  item.ingredients.some((i) => isInGroup(i.classes, 'oxidiser', catalogue) || isInGroup(i.classes, 'acid', catalogue));

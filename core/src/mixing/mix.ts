@@ -1,0 +1,221 @@
+import type { Catalogue, Clause, Meeting, Rule } from '../catalogue';
+import { bad, ok, type Result } from '../reason';
+import { type Ingredient, isTouchy, type JudgedItem, type MixItem, resolveItems } from './items';
+
+export type MeetingId = 'container' | 'surface' | 'shelf' | 'drain' | 'fixture' | 'machine' | 'carried';
+export interface MixQuestion {
+  items: MixItem[];
+  meeting: MeetingId;
+  closed?: boolean;
+  rinsed?: boolean;
+  /** The face keeps residue: grout, stone, bare wood, cloth. Unknown counts as porous. */
+  porous?: boolean;
+}
+export interface Finding {
+  /** After where it meets is taken into account. */
+  level: number;
+  /** Of the rule itself. */
+  ruleLevel: number;
+  rule: string;
+  between: string[];
+  forms: string[];
+  because: string;
+  source: string;
+  kind: Clause['kind'];
+  pair: { item: number; substance: string | null; name: string }[];
+  /** The column that changed its level, where one did. */
+  note?: string;
+}
+export interface MixAnswer {
+  level: 0 | 1 | 2 | 3 | 4 | 5;
+  verdict: string;
+  headline: string;
+  findings: Finding[];
+  then: string[];
+  emergency?: string;
+}
+
+const EMERGENCY =
+  'Smelled it, or already mixed? Everybody out, fresh air, call the local emergency number or poison centre. Do not go back for the bottle; do not mop it, push it to the drain or neutralise it. On skin or in eyes: rinse at once with plenty of running water, take off soaked clothing and lenses, call. Swallowed: rinse the mouth, do not induce vomiting, call.';
+const FLUORIDE = ' Fluoride acid: call at once, even without pain.';
+
+/** Clauses by operand, so that a pair only looks at what can concern it. Built once a catalogue. */
+interface Compiled {
+  byA: Map<string, { rule: Rule; clause: Clause }[]>;
+}
+const compiled = new WeakMap<Catalogue['rules'], Compiled>();
+function compile(catalogue: Catalogue): Compiled {
+  let c = compiled.get(catalogue.rules);
+  if (c) return c;
+  const byA: Compiled['byA'] = new Map();
+  for (const rule of catalogue.rules.values())
+    for (const clause of rule.clauses) {
+      if (clause.b.startsWith('place:')) continue;
+      byA.set(clause.a, [...(byA.get(clause.a) ?? []), { rule, clause }]);
+    }
+  c = { byA };
+  compiled.set(catalogue.rules, c);
+  return c;
+}
+
+/** Verdict of things that meet. Problems come back for unknown ids; see `judge` for how. */
+export function mix(q: MixQuestion, catalogue: Catalogue, bottles?: (id: string) => MixItem[] | null): Result<MixAnswer> {
+  if (!catalogue.meetings.has(q.meeting)) return bad('/meeting', 'Say where they meet: container, surface, shelf, drain, fixture, machine or carried.');
+  if (!q.items.length) return bad('/items', 'Name at least one thing.');
+  const items = resolveItems(q.items, catalogue, bottles);
+  if (!items.ok) return items;
+  return ok(judge(items.value, q, catalogue));
+}
+
+/**
+ * The categorical verdict: highest level over all pairs and triples of ingredients from different
+ * items, each taken through the column of where it meets. Symmetric and order-free (every clause is
+ * tried both ways round over an unordered union); monotone (nothing cancels, more items only add pairs).
+ */
+export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
+  const meeting = catalogue.meetings.get(q.meeting)!;
+  const findings = new Map<string, Finding>();
+  const add = (rule: string, clause: Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>, parts: { item: number; i: Ingredient | null }[]): void => {
+    const at = column(clause, parts.map((p) => items[p.item]!), meeting, q);
+    const key = `${rule}|${clause.level}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
+    const found: Finding = {
+      level: at.level,
+      ruleLevel: clause.level,
+      rule,
+      between: parts.map((p) => p.i?.name ?? items[p.item]!.name),
+      forms: clause.forms,
+      because: clause.because,
+      source: clause.source,
+      kind: clause.kind,
+      pair: parts.map((p) => ({ item: p.item, substance: p.i?.substance ?? null, name: p.i?.name ?? items[p.item]!.name })),
+      ...(at.note ? { note: at.note } : {}),
+    };
+    const had = findings.get(key);
+    if (!had || had.level < found.level) findings.set(key, found);
+  };
+
+  const { byA } = compile(catalogue);
+  for (let x = 0; x < items.length; x++)
+    for (let y = 0; y < items.length; y++) {
+      if (x === y || items[x]!.key === items[y]!.key) continue;
+      for (const a of items[x]!.ingredients)
+        for (const operand of a.operands)
+          for (const { rule, clause } of byA.get(operand) ?? []) {
+            if (clause.c) {
+              tripleHits(items, x, y, a, clause, (parts) => add(rule.id, clause, parts));
+              continue;
+            }
+            for (const b of items[y]!.ingredients)
+              if (b.operands.has(clause.b) && holds(clause, a, b, items[x]!, items[y]!)) {
+                const parts = [{ item: x, i: a }, { item: y, i: b }];
+                add(rule.id, clause, x < y ? parts : parts.reverse());
+              }
+          }
+      if (x < y) unknownHits(items[x]!, items[y]!, meeting, catalogue, (clause) => add('U1', clause, [{ item: x, i: null }, { item: y, i: null }]));
+    }
+  return answer([...findings.values()], items, meeting, q, catalogue);
+}
+
+function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, itemB: JudgedItem): boolean {
+  if (a.substance !== null && a.substance === b.substance) return false;
+  const w = clause.when;
+  if (!w) return true;
+  if (w.minA !== undefined && a.percent < w.minA) return false;
+  if (w.minB !== undefined && b.percent < w.minB) return false;
+  if (w.stateA && a.state !== null && a.state !== w.stateA) return false;
+  if (w.stateB && b.state !== null && b.state !== w.stateB) return false;
+  if (w.concentratedA && !a.concentrated) return false;
+  if (w.concentratedB && !b.concentrated) return false;
+  if (w.aNotClass && a.classes.includes(w.aNotClass)) return false;
+  if (w.bNotClass && b.classes.includes(w.bNotClass)) return false;
+  if (w.aHasClass && !a.classes.includes(w.aHasClass)) return false;
+  if (w.partnerDisclosed !== undefined && itemB.disclosed !== w.partnerDisclosed) return false;
+  if (w.exceptSameHalogen && itemA.halogen && itemB.halogen) return false;
+  return true;
+}
+
+/** Three ingredients, not all from one item: a from item x, b and c from x or y, at least one of them from y. */
+function tripleHits(items: readonly JudgedItem[], x: number, y: number, a: Ingredient, clause: Clause, hit: (parts: { item: number; i: Ingredient }[]) => void): void {
+  const others = items.map((_, n) => n);
+  for (const bi of clause.when?.sameItemBC ? [y] : others)
+    for (const ci of clause.when?.sameItemBC ? [y] : others) {
+      if (bi === x && ci === x) continue;
+      if (bi !== y && ci !== y) continue;
+      for (const b of items[bi]!.ingredients) {
+        if (b === a || !b.operands.has(clause.b) || !holds(clause, a, b, items[x]!, items[bi]!)) continue;
+        for (const c of items[ci]!.ingredients)
+          if (c !== a && c !== b && c.operands.has(clause.c!)) hit([{ item: x, i: a }, { item: bi, i: b }, { item: ci, i: c }]);
+      }
+    }
+}
+
+type U1Clause = Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'source'>;
+/** U1: an unknown partner, and the undisclosed rest of a catalogue product beside active halogen. */
+function unknownHits(p: JudgedItem, r: JudgedItem, meeting: Meeting, catalogue: Catalogue, hit: (c: U1Clause) => void): void {
+  if (p.key === r.key) return;
+  for (const [u, other] of [[p, r], [r, p]] as const) {
+    if (other.onlyWater) continue;
+    if (u.unknown) {
+      if (meeting.column === 'shelf' && !isTouchy(other, catalogue) && !isTouchy(u, catalogue)) continue;
+      const what = u.unknownWhat.length ? `"${u.unknownWhat[0]}" is not recognised` : 'it does not say all that is in it';
+      hit({ level: 3, forms: [], because: `${cap(u.name)}: ${what}, so a dangerous reaction cannot be ruled out.`, kind: 'unknown', source: 'common-practice' });
+    } else if (!u.disclosed && other.halogen && !u.halogen) {
+      hit({ level: 3, forms: [], because: `The label of ${u.name} does not name everything, and beside chlorine that is not enough.`, kind: 'unknown', source: 'common-practice' });
+    }
+  }
+}
+
+/** Where it meets: each finding goes through its column before the highest is taken. */
+function column(clause: Pick<Clause, 'level' | 'gas'>, items: readonly JudgedItem[], meeting: Meeting, q: Omit<MixQuestion, 'items'>): { level: number; note?: string } {
+  const level = clause.level;
+  if (meeting.column === 'shelf') return { level: level >= 3 ? level : 0 };
+  if (q.closed && (level === 1 || (level === 2 && clause.gas))) return { level: 4, note: 'In a closed bottle the gas has nowhere to go.' };
+  if (meeting.rinsable && (q.rinsed || items.some((i) => i.rinsed))) {
+    const night = items.some((i) => i.rinsed && i.daysAgo >= 1);
+    if (night && q.porous === false) return { level: 0, note: 'Rinsed, and a night has passed: rinse once more.' };
+    if (level === 5) return { level: 2, note: 'Rinsed in between: rinse twice, air the room, and take another day.' };
+    if (level === 4) return { level: 2, note: 'Rinsed in between: rinse twice.' };
+    if (level === 3) return { level: 2, note: 'Rinsed in between: rinse.' };
+    return { level: 0 };
+  }
+  return { level };
+}
+
+function answer(findings: Finding[], items: readonly JudgedItem[], meeting: Meeting, q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
+  findings.sort((a, b) => b.level - a.level || b.ruleLevel - a.ruleLevel || KIND_ORDER.indexOf(a.kind) - KIND_ORDER.indexOf(b.kind) || (a.rule < b.rule ? -1 : 1));
+  const first = findings[0];
+  const level = (first?.level ?? 0) as MixAnswer['level'];
+  const verdict = [...catalogue.verdicts.values()].find((v) => v.level === level)!;
+  const softened = first !== undefined && first.ruleLevel > level;
+  const headline = softened
+    ? level === 0 ? 'Fine today' : 'Only after rinsing'
+    : first && first.level > first.ruleLevel
+      ? 'Can burst the bottle'
+      : (first && verdict.headlines[first.kind]) ?? Object.values(verdict.headlines)[0]!;
+  const beside3 = level === 3 && items.some((i) => i.halogen || isAcid(i));
+  const fluoride = level >= 4 && items.some((i) => i.ingredients.some((n) => n.classes.includes('fluoride-acid')));
+  return {
+    level,
+    verdict: verdict.id,
+    headline,
+    findings,
+    then: thenWhat(level, first, meeting, q, items),
+    ...(level >= 4 || beside3 ? { emergency: EMERGENCY + (fluoride ? FLUORIDE : '') } : {}),
+  };
+}
+const KIND_ORDER: Clause['kind'][] = ['gas', 'explode', 'fire', 'burst', 'heat', 'corrosive', 'unknown', 'pointless', 'fresh', 'fine'];
+const isAcid = (i: JudgedItem): boolean => i.ingredients.some((n) => n.operands.has('acid'));
+
+function thenWhat(level: number, first: Finding | undefined, meeting: Meeting, q: Omit<MixQuestion, 'items'>, items: readonly JudgedItem[]): string[] {
+  if (first?.note && first.ruleLevel > level) return level === 0 ? ['Rinse once more with plain water before you start.'] : [first.note.replace(/^Rinsed in between: r/, 'R')];
+  if (meeting.column === 'shelf')
+    return level >= 3 ? ['Put them in separate trays on different shelves, the acid below; nothing above eye level, locked from children.'] : ['They may stand side by side.'];
+  if (level === 5) return meeting.rinsable ? ['Do not put one on the other. Use one of the two, another day, after rinsing twice and airing.'] : ['Keep them apart. Use one of the two, another day.'];
+  if (level === 4) return [first && first.level > first.ruleLevel ? 'Never in a closed bottle: open bowl, used at once, poured away.' : 'Keep them apart. Use one of the two; rinse twice in between.'];
+  if (level === 3) return ['Treat it as dangerous until the whole list is known: keep apart, rinse in between.'];
+  if (level === 2) return ['No harm at household strength, and no use: take one, rinse, then the other.'];
+  if (level === 1) return ['Mix in an open bowl, use at once, pour the rest away. Never bottle it.'];
+  const order = items.some((i) => i.ingredients.some((n) => n.operands.has('acid') || n.classes.includes('caustic') || n.halogen));
+  return [q.closed ? 'It may be bottled and labelled.' : order ? 'Water first, then the product.' : 'Nothing to mind.'];
+}
+const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

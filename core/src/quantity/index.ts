@@ -1,0 +1,3 @@
+export * from './number';
+export * from './volume';
+export * from './ratio';
