@@ -7,3 +7,4 @@ export * from './dilution';
 export * from './label';
 export * from './mixing';
 export * from './method';
+export * from './household';

@@ -1,0 +1,79 @@
+import type { Catalogue } from '../catalogue';
+import type { Context, Neighbour, Profile, Question } from '../method';
+import { barredOf, evidenceOf, ledgerOfSpot, localDay } from './ledger';
+import type { Kit, LogEntry, Member, Room, Settings, Spot, Stock } from './records';
+
+/** What a question about a spot needs to know of the household. */
+export interface Household {
+  settings: Settings | null;
+  members: readonly Member[];
+  rooms: readonly Room[];
+  spots: readonly Spot[];
+  kits: readonly Kit[];
+  stock: readonly Stock[];
+  log: readonly LogEntry[];
+}
+
+/** People, pets, tank and stance that hold today: limits past their end date no longer count. */
+export function profileOf(h: Household, now: Date): Profile {
+  const zone = h.settings?.timeZone ?? 'UTC';
+  const today = localDay(now, zone);
+  const limits = h.members.flatMap((m) => m.limits.filter((l) => !l.until || l.until >= today).map((l) => l.limit));
+  const stance = h.settings?.stances['chemistry'];
+  return {
+    stance: stance === 'pantry' || stance === 'steam' ? stance : 'conventional',
+    people: [...new Set([...limits.filter((l) => l === 'asthma' || l === 'pregnant'), ...(h.members.some((m) => m.kind === 'toddler') ? ['toddler'] : [])])],
+    pets: [...new Set(h.members.filter((m) => m.kind === 'pet').map((m) => m.species ?? 'pet'))],
+    septic: h.settings?.septic ?? false,
+    noChlorine: limits.includes('no chlorine'),
+    fragranceFree: limits.includes('fragrance-free'),
+  };
+}
+
+/** Neighbours with their material, own spots resolved. */
+export function neighboursOf(spot: Spot, spots: readonly Spot[]): Neighbour[] {
+  return spot.neighbours.flatMap((n) => {
+    const other = n.spot ? spots.find((s) => s.id === n.spot) : undefined;
+    const material = other?.material ?? n.material;
+    return material ? [{ material, finish: other?.finish ?? n.finish ?? null, runoff: n.runoff, ...(other ? { name: other.name.toLowerCase() } : {}) }] : [];
+  });
+}
+
+/** The worst soil of a spot first. */
+export const soilsByWorst = (spot: Spot): Spot['soils'] => [...spot.soils].sort((a, b) => b.severity - a.severity);
+
+/** Ids on the shelves of a room: its kits and every store. */
+export function kitOfRoom(h: Household, room: string): string[] {
+  const kits = new Set(h.kits.filter((k) => k.room === room).map((k) => k.id));
+  return [...new Set(h.stock.filter((s) => kits.has(s.kit) && s.onHand > 0).map((s) => s.item))];
+}
+
+/**
+ * Question and context of a spot: its face, neighbours, what it last met, what is always in its
+ * fixture, the household's limits and its evidence. `soil` picks one of its soils, else the worst.
+ */
+export function questionOfSpot(spot: Spot, h: Household, now: Date, catalogue: Catalogue, soil?: string): { question: Question; context: Context } {
+  const here = (soil ? spot.soils.find((s) => s.soil === soil) : undefined) ?? soilsByWorst(spot)[0];
+  const zone = spot.kinds.includes('toilet') ? 'toilet' : spot.band === 'floor' ? 'floor' : null;
+  const room = h.rooms.find((r) => r.id === spot.room);
+  const resident = room?.fixtures.find((f) => f.id === spot.fixture)?.resident ?? [];
+  return {
+    question: {
+      material: spot.material,
+      finish: spot.finish ?? null,
+      soil: soil ?? here?.soil ?? [...catalogue.soils.keys()][0]!,
+      severity: Math.max(1, here?.severity ?? 3),
+      age: here?.age ?? 'dried',
+      area_m2: spot.area_m2,
+      zone,
+    },
+    context: {
+      profile: profileOf(h, now),
+      neighbours: neighboursOf(spot, h.spots),
+      last: ledgerOfSpot(h.log, spot.id, now, h.settings?.timeZone ?? 'UTC'),
+      resident,
+      evidence: evidenceOf(h.log),
+      barred: barredOf(h.log),
+    },
+  };
+}

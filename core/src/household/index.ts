@@ -1,0 +1,4 @@
+export * from './records';
+export * from './ledger';
+export * from './context';
+export * from './moves';

@@ -1,0 +1,91 @@
+import { loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
+import Koa from 'koa';
+import compress from 'koa-compress';
+import helmet from 'koa-helmet';
+import type { Logger } from 'pino';
+import { catalogueRoutes } from './http/catalogue';
+import { computeRoutes } from './http/compute';
+import { eventRoutes } from './http/events';
+import { guard } from './http/guard';
+import { schemaRoutes } from './http/openapi';
+import { problems } from './http/problem';
+import { recordRoutes } from './http/records';
+import { catalogueOf } from './http/refs';
+import { transferRoutes } from './http/transfer';
+import { web } from './http/web';
+import { createStore, type Store } from './store/store';
+
+export interface AppOptions {
+  dataDir: string;
+  raw: RawCatalogue;
+  /** Folder of the built web app. */
+  webRoot: string;
+  version: string;
+  allowedHosts: readonly string[];
+  logger: Logger;
+  now: () => Date;
+  /** Seed the demo household when the store is empty. */
+  demo: boolean;
+  seed: (store: Store, now: Date) => void;
+}
+export interface App {
+  koa: Koa;
+  store: Store;
+}
+
+/** The whole server: store, doors and the page, put together in one place. */
+export async function createApp(o: AppOptions): Promise<App> {
+  const store = createStore(o.dataDir, o.now);
+  const shipped = loadCatalogue(o.raw);
+  const catalogue = catalogueOf(store, shipped);
+  const seed = (): void => o.seed(store, o.now());
+  if (store.isEmpty()) store.transaction(o.demo ? seed : store.settle);
+  const door = await catalogueRoutes(o.raw, catalogue, shipped);
+
+  const koa = new Koa();
+  koa.on('error', (err: NodeJS.ErrnoException) => {
+    if (err.code !== 'EPIPE' && err.code !== 'ECONNRESET') o.logger.error({ err }, 'koa');
+  });
+  koa.use(async (ctx, next) => {
+    const started = performance.now();
+    await next();
+    o.logger.debug({ method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) }, 'request');
+  });
+  koa.use(problems(o.logger));
+  koa.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+      xFrameOptions: { action: 'deny' },
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+  koa.use(guard(new Set(['localhost', '127.0.0.1', '[::1]', ...o.allowedHosts.map((h) => h.toLowerCase())])));
+  koa.use(compress({ threshold: 2048, br: false, gzip: {}, deflate: false, filter: (type) => /json|javascript|css|html|svg|manifest/.test(type) && !/event-stream/.test(type) }));
+  koa.use(async (ctx, next) => {
+    if (ctx.path !== '/api/health') return next();
+    ctx.body = { status: 'ok', version: o.version, catalogue: door.hash };
+  });
+  for (const router of [door.routes, computeRoutes(store, catalogue, o.now), schemaRoutes(o.version), transferRoutes(store, catalogue, o.now, seed), eventRoutes(store), recordRoutes(store, catalogue, o.now)]) {
+    koa.use(router.routes());
+    koa.use(router.allowedMethods());
+  }
+  koa.use(web(o.webRoot));
+  return { koa, store };
+}

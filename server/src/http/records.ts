@@ -1,0 +1,165 @@
+import { createHash } from 'node:crypto';
+import { type Catalogue, type Door, DOORS, Envelope, LogBody, type LogFields, recordBodies } from '@dolly-tub/core';
+import Router from '@koa/router';
+import { type TSchema, Type } from '@sinclair/typebox';
+import { and, eq } from 'drizzle-orm';
+import type { Context } from 'koa';
+import { bodyOf } from '../store/repository';
+import type { Store } from '../store/store';
+import { idempotency } from '../store/tables';
+import { LARGE_LIMIT, LIMIT, readJson } from './body';
+import { HttpProblem, invalid } from './problem';
+import { checkRefs, notHere } from './refs';
+import { check } from './validate';
+
+const MAX_PAGE = 500;
+const withEnvelope = (body: TSchema): TSchema =>
+  Type.Object(
+    {
+      id: Type.Optional(Envelope.id),
+      version: Type.Optional(Envelope.version),
+      createdAt: Type.Optional(Envelope.createdAt),
+      updatedAt: Type.Optional(Envelope.updatedAt),
+      ...(body as unknown as { properties: Record<string, TSchema> }).properties,
+    },
+    { additionalProperties: false },
+  );
+const incoming = Object.fromEntries(DOORS.map((d) => [d, withEnvelope(recordBodies[d])])) as Record<Door, TSchema>;
+const incomingLog = withEnvelope(LogBody);
+
+/** `limit` (1–500, default 100) and `after` of a page. */
+function page(ctx: Context): { limit: number; after: string | null } {
+  const raw = ctx.query['limit'];
+  const limit = raw === undefined ? 100 : Number(raw);
+  if (!Number.isInteger(limit) || limit < 1 || limit > MAX_PAGE) throw invalid([{ path: '/limit', message: `limit must be a whole number from 1 to ${MAX_PAGE}.` }]);
+  const after = ctx.query['after'];
+  return { limit, after: typeof after === 'string' ? after : null };
+}
+
+/**
+ * Run a POST once: the same key and body answer as the first time, from the same transaction that did
+ * the work. Another body under the same key is a 422.
+ */
+function once(ctx: Context, store: Store, now: () => Date, body: unknown, work: () => { status: number; answer: unknown }): void {
+  const key = ctx.get('idempotency-key');
+  if (key.length > 200) throw invalid([{ path: 'Idempotency-Key', message: 'The key is too long: at most 200 characters.' }]);
+  const route = `${ctx.method} ${ctx.path}`;
+  const hash = createHash('sha256').update(JSON.stringify(body)).digest('hex');
+  const done = store.transaction(() => {
+    if (key) {
+      const had = store.db.orm.select().from(idempotency).where(and(eq(idempotency.key, key), eq(idempotency.route, route))).get();
+      if (had && had.bodyHash !== hash) throw invalid([{ path: 'Idempotency-Key', message: 'This key was used before for something else: take a new one.' }]);
+      if (had) return { status: had.status, text: had.answer };
+    }
+    const r = work();
+    const text = JSON.stringify(r.answer);
+    if (key) store.db.orm.insert(idempotency).values({ key, route, bodyHash: hash, status: r.status, answer: text, at: now().toISOString() }).run();
+    return { status: r.status, text };
+  });
+  ctx.status = done.status;
+  ctx.type = 'json';
+  ctx.body = done.text;
+}
+
+/** The doors of the records: list, read, make, replace, remove, restore; and the log. */
+export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () => Date): Router {
+  const router = new Router({ prefix: '/api' });
+  for (const door of DOORS) {
+    const repo = store.repos[door];
+    const limit = door === 'files' ? LARGE_LIMIT / 4 : LIMIT;
+    const checked = (raw: unknown): Record<string, unknown> => {
+      const value = check<Record<string, unknown>>(incoming[door], raw);
+      checkRefs(door, value, store, catalogue());
+      if (door === 'files') value['sha256'] = createHash('sha256').update(Buffer.from(value['bytes'] as string, 'base64')).digest('hex');
+      return value;
+    };
+    router.get(`/${door}`, (ctx) => {
+      const { limit: size, after } = page(ctx);
+      ctx.body = repo.list(size, after);
+    });
+    router.get(`/${door}/:id`, (ctx) => {
+      const found = repo.get(ctx.params['id']!);
+      if (!found) throw notHere();
+      ctx.body = found;
+    });
+    router.put(`/${door}/:id`, async (ctx) => {
+      const raw = await readJson(ctx, limit);
+      const value = checked(raw);
+      const version = value['version'];
+      if (typeof version !== 'number') throw invalid([{ path: '/version', message: '"version" is missing: send the version that you read.' }]);
+      const id = ctx.params['id']!;
+      ctx.body = store.transaction(() => {
+        const before = repo.get(id);
+        const after = (repo.replace as (i: string, v: number, b: Record<string, unknown>) => unknown)(id, version, bodyOf(value));
+        if (door === 'stock' && before) adjust(store, id, (before as unknown as { onHand: number }).onHand, value);
+        return after;
+      });
+    });
+    if (door === 'settings') {
+      for (const method of ['post', 'delete'] as const)
+        router[method](['/settings', '/settings/:id'], (ctx) => {
+          ctx.set('Allow', 'GET, PUT');
+          throw new HttpProblem(405, 'The settings are one record: read it, or replace it.');
+        });
+      continue;
+    }
+    router.post(`/${door}`, async (ctx) => {
+      const raw = await readJson(ctx, limit);
+      const value = checked(raw);
+      once(ctx, store, now, raw, () => ({ status: 201, answer: repo.create(bodyOf(value), value['id'] as string | undefined) }));
+    });
+    router.delete(`/${door}/:id`, (ctx) => {
+      const v = ctx.query['version'];
+      const version = v === undefined ? null : Number(v);
+      if (version !== null && !Number.isInteger(version)) throw invalid([{ path: '/version', message: 'version must be a whole number.' }]);
+      store.transaction(() => repo.remove(ctx.params['id']!, version));
+      ctx.status = 204;
+    });
+    router.post(`/${door}/:id/restore`, (ctx) => {
+      ctx.body = store.transaction(() => repo.restore(ctx.params['id']!));
+    });
+  }
+  router.get('/log', (ctx) => {
+    const { limit, after } = page(ctx);
+    const kind = ctx.query['kind'];
+    const since = ctx.query['since'];
+    ctx.body = store.log.list({ limit, after, kind: typeof kind === 'string' ? kind : null, since: typeof since === 'string' ? since : null });
+  });
+  router.get('/log/:id', (ctx) => {
+    const e = store.log.get(ctx.params['id']!);
+    if (!e) throw notHere();
+    ctx.body = e;
+  });
+  router.post('/log', async (ctx) => {
+    const raw = await readJson(ctx);
+    const value = check<LogFields & { id?: string }>(incomingLog, raw);
+    const { id, ...fields } = value;
+    once(ctx, store, now, raw, () => {
+      if (id) {
+        const had = store.log.get(id);
+        if (had) {
+          const { seq: _s, recordedAt: _r, id: _i, at: _a, moves: _m, ...same } = had;
+          const { at: _b, moves: _n, ...asked } = fields;
+          if (JSON.stringify(same, Object.keys(same).sort()) === JSON.stringify(asked, Object.keys(same).sort())) return { status: 201, answer: had };
+          throw new HttpProblem(409, 'An entry of that id is in the log already, and the log is never changed: write a correction.', undefined, { current: had });
+        }
+      }
+      return { status: 201, answer: store.log.append(bodyOf(fields) as LogFields, id) };
+    });
+  });
+  for (const method of ['put', 'delete'] as const)
+    router[method]('/log/:id', (ctx) => {
+      ctx.set('Allow', 'GET, POST');
+      throw new HttpProblem(405, 'The log is only added to: write a correction (corrects: id) instead.');
+    });
+  return router;
+}
+
+/** An amount edited by hand is written down as an adjustment, so that the log stays the truth of stock. */
+function adjust(store: Store, id: string, before: number, value: Record<string, unknown>): void {
+  const after = value['onHand'] as number;
+  const delta = Math.round((after - before) * 1000) / 1000;
+  if (delta === 0) return;
+  const unit = (value['pack'] as { unit: 'mL' | 'g' | 'piece' }).unit;
+  store.log.append({ kind: 'stock', reason: 'adjust', moves: [{ stock: id, delta, unit, after }], text: 'Edited by hand' }, undefined, true);
+}

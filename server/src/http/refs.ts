@@ -1,0 +1,51 @@
+import { type Catalogue, type Door, overlay, type OwnRecord, type Problem } from '@dolly-tub/core';
+import type { Store } from '../store/store';
+import { HttpProblem, invalid } from './problem';
+
+/** The shipped catalogue with this household's own records over it; made anew only when one of them changes. */
+export function catalogueOf(store: Store, shipped: Catalogue): () => Catalogue {
+  let merged: Catalogue | null = null;
+  store.onChange((c) => {
+    if (['products', 'materials', 'soils', 'tools', '*'].includes(c.door)) merged = null;
+  });
+  return () =>
+    (merged ??= overlay(shipped, {
+      products: store.repos.products.all() as unknown as OwnRecord[],
+      materials: store.repos.materials.all() as unknown as OwnRecord[],
+      soils: store.repos.soils.all() as unknown as OwnRecord[],
+      tools: store.repos.tools.all() as unknown as OwnRecord[],
+    }));
+}
+
+const OWN: ReadonlySet<string> = new Set(['products', 'materials', 'soils', 'tools']);
+
+/** References that a record makes must exist: to other records, and to the catalogue. */
+export function checkRefs(door: Door, body: Record<string, unknown>, store: Store, catalogue: Catalogue): void {
+  const problems: Problem[] = [];
+  const known = (ok: boolean, path: string, message: string): void => void (ok || problems.push({ path, message }));
+  const item = (id: string): boolean => catalogue.products.has(id) || catalogue.tools.has(id);
+  const record = (d: 'rooms' | 'kits' | 'spots' | 'bottles', id: unknown, path: string, what: string): void => {
+    if (typeof id === 'string') known(store.repos[d].get(id) !== null, path, `That ${what} is not in this household.`);
+  };
+  if ('room' in body) record('rooms', body['room'], '/room', 'room');
+  if ('kit' in body) record('kits', body['kit'], '/kit', 'kit');
+  if (door === 'spots') {
+    const material = catalogue.materials.get(body['material'] as string);
+    known(material !== undefined, '/material', `"${String(body['material'])}" is not in the catalogue of materials.`);
+    const finish = body['finish'] as string | null | undefined;
+    if (material && finish) known(material.finishes.some((f) => f.id === finish), '/finish', `${material.name} has no finish "${finish}".`);
+    (body['soils'] as { soil: string }[]).forEach((s, i) => known(catalogue.soils.has(s.soil), `/soils/${i}/soil`, `"${s.soil}" is not in the catalogue of soils.`));
+    (body['neighbours'] as { material?: string | null }[]).forEach((n, i) => n.material && known(catalogue.materials.has(n.material), `/neighbours/${i}/material`, `"${n.material}" is not in the catalogue of materials.`));
+  }
+  if (door === 'stock' || door === 'shopping') known(item(body['item'] as string), '/item', `"${String(body['item'])}" is neither a product nor a tool of the catalogue.`);
+  if (door === 'kits') (body['par'] as { item: string }[]).forEach((p, i) => known(item(p.item), `/par/${i}/item`, `"${p.item}" is neither a product nor a tool of the catalogue.`));
+  if (door === 'bottles' && body['fill']) (body['fill'] as { parts: { item: string }[] }).parts.forEach((p, i) => known(item(p.item), `/fill/parts/${i}/item`, `"${p.item}" is not in the catalogue of products.`));
+  if (OWN.has(door)) {
+    const table = catalogue[door as 'products'] as ReadonlyMap<string, unknown>;
+    const based = body['basedOn'] as string | null | undefined;
+    if (based) known(table.has(based), '/basedOn', `"${based}" is not in the catalogue.`);
+  }
+  if (problems.length) throw invalid(problems);
+}
+
+export const notHere = (): HttpProblem => new HttpProblem(404, 'That record is not here (any more).');

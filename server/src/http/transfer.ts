@@ -1,0 +1,107 @@
+import { randomBytes } from 'node:crypto';
+import { createReadStream, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Catalogue, type Door, FORMAT_VERSION, type LogEntry, type Problem, type RecordOf } from '@dolly-tub/core';
+import Router from '@koa/router';
+import type { Store } from '../store/store';
+import { LARGE_LIMIT, readJson } from './body';
+import { exportSchema } from './openapi';
+import { HttpProblem, invalid } from './problem';
+import { checkRefs } from './refs';
+import { faults } from './validate';
+
+interface ExportDocument {
+  $schema: string;
+  format: string;
+  version: number;
+  exportedAt: string;
+  records: { [D in Door]?: RecordOf<D>[] };
+  log?: LogEntry[];
+}
+
+/** Parents before children, so that references hold while a document is taken in. */
+const ORDER: Door[] = ['settings', 'members', 'products', 'materials', 'soils', 'tools', 'files', 'rooms', 'kits', 'spots', 'stock', 'bottles', 'shopping', 'runs'];
+
+/** Export, import with preview, backup, the demo, and emptying. */
+export function transferRoutes(store: Store, catalogue: () => Catalogue, now: () => Date, seed: () => void): Router {
+  const router = new Router({ prefix: '/api' });
+
+  router.get('/export', (ctx) => {
+    const snap = store.snapshot();
+    ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
+    ctx.body = { $schema: '/api/schema/export.json', format: 'dolly-tub-household', version: FORMAT_VERSION, exportedAt: now().toISOString(), records: snap.records, log: snap.log };
+  });
+
+  router.post('/import', async (ctx) => {
+    const preview = ctx.query['preview'] === '1';
+    const raw = (await readJson(ctx, LARGE_LIMIT)) as ExportDocument;
+    if ((raw as { version?: unknown } | null)?.version !== undefined && Number(raw.version) > FORMAT_VERSION)
+      throw new HttpProblem(422, `That document was written by a newer Dolly Tub (format ${raw.version}, this one knows ${FORMAT_VERSION}).`, [{ path: '/version', message: 'newer than this program' }]);
+    const wrong: Problem[] = faults(exportSchema, raw);
+    const answer = { preview, adds: {} as Record<string, number>, changes: {} as Record<string, number>, same: {} as Record<string, number>, problems: wrong };
+    if (wrong.length) {
+      if (!preview) throw invalid(wrong);
+      ctx.body = answer;
+      return;
+    }
+    class Rollback extends Error {}
+    const take = (): void => {
+      for (const door of ORDER)
+        for (const [i, record] of (raw.records[door] ?? []).entries()) {
+          try {
+            checkRefs(door, record as unknown as Record<string, unknown>, store, catalogue());
+            const had = store.repos[door].get(record.id);
+            const tally = !had ? answer.adds : JSON.stringify(had) === JSON.stringify(record) ? answer.same : answer.changes;
+            tally[door] = (tally[door] ?? 0) + 1;
+            if (tally !== answer.same) (store.repos[door].put as (r: unknown) => void)(record);
+          } catch (e) {
+            if (!(e instanceof HttpProblem)) throw e;
+            for (const p of e.errors ?? []) answer.problems.push({ path: `/records/${door}/${i}${p.path}`, message: p.message });
+          }
+        }
+      for (const entry of raw.log ?? []) {
+        const tally = store.log.get(entry.id) ? answer.same : answer.adds;
+        tally['log'] = (tally['log'] ?? 0) + 1;
+        if (tally === answer.adds) store.log.put(entry);
+      }
+      if (preview || answer.problems.length) throw new Rollback();
+    };
+    try {
+      store.transaction(take);
+    } catch (e) {
+      if (!(e instanceof Rollback)) throw e;
+      if (!preview) throw invalid(answer.problems.slice(0, 50));
+    }
+    ctx.body = answer;
+  });
+
+  router.get('/backup', async (ctx) => {
+    const file = join(tmpdir(), `dolly-tub-${randomBytes(8).toString('hex')}.sqlite`);
+    await store.db.sqlite.backup(file);
+    ctx.type = 'application/vnd.sqlite3';
+    ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.sqlite"`);
+    const stream = createReadStream(file);
+    stream.on('close', () => rmSync(file, { force: true }));
+    ctx.body = stream;
+  });
+
+  const confirmed = async (ctx: Parameters<Parameters<typeof router.post>[1]>[0], word: string): Promise<void> => {
+    const body = (await readJson(ctx)) as { confirm?: unknown } | null;
+    if (body?.confirm !== word) throw invalid([{ path: '/confirm', message: `This cannot be undone: send {"confirm": "${word}"} to go on.` }]);
+  };
+  router.post('/demo/reset', async (ctx) => {
+    await confirmed(ctx, 'reset');
+    store.transaction(() => {
+      store.empty();
+      seed();
+    });
+    ctx.body = { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length };
+  });
+  router.post('/household/empty', async (ctx) => {
+    await confirmed(ctx, 'empty');
+    store.empty();
+    ctx.body = { done: true };
+  });
+  return router;
+}

@@ -1,0 +1,27 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Middleware } from 'koa';
+import send from 'koa-send';
+import { HttpProblem } from './problem';
+
+const HASHED = /[-.][A-Z0-9]{8}\.(?:js|css|woff2|svg|wasm)$/i;
+
+/** The built app: hashed files for ever, index.html for every place. */
+export function web(root: string): Middleware {
+  return async (ctx, next) => {
+    if (ctx.path.startsWith('/api') || (ctx.method !== 'GET' && ctx.method !== 'HEAD')) return next();
+    if (!existsSync(join(root, 'index.html'))) throw new HttpProblem(503, 'The app is not built yet: run npm start.');
+    const isFile = /\.[a-z0-9]+$/i.test(ctx.path);
+    try {
+      if (isFile) await send(ctx, ctx.path, { root, maxAge: HASHED.test(ctx.path) ? 31_536_000_000 : 0, immutable: HASHED.test(ctx.path) });
+      else {
+        await send(ctx, '/index.html', { root });
+        ctx.set('Cache-Control', 'no-cache');
+      }
+    } catch (e) {
+      const status = (e as { status?: number }).status ?? 500;
+      if (status === 404 || status === 400 || status === 403) throw new HttpProblem(status, 'There is no such file.');
+      throw e;
+    }
+  };
+}

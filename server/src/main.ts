@@ -1,0 +1,76 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { seedDemo } from '@dolly-tub/demo';
+import pino from 'pino';
+import { readRawCatalogue } from '../../core/catalogue/read';
+import { createApp } from './app';
+import { StartProblem } from './store/open';
+
+/** Root of the checkout: the bundle and the sources both stand two folders below it. */
+const root = process.env['DOLLY_ROOT'] ?? process.cwd();
+
+function port(): number {
+  const raw = process.env['PORT'] ?? '4173';
+  const n = Number(raw);
+  if (!Number.isInteger(n) || n < 0 || n > 65535) throw new StartProblem(`PORT must be a number from 0 to 65535, not "${raw}".`);
+  return n;
+}
+
+/** DEMO_NOW fixes the clock for pictures and tests. */
+function clock(): () => Date {
+  const fixed = process.env['DEMO_NOW'];
+  if (!fixed) return () => new Date();
+  const at = Date.parse(fixed);
+  if (Number.isNaN(at)) throw new StartProblem(`DEMO_NOW must be a date, for example 2026-11-25T10:00:00Z, not "${fixed}".`);
+  const offset = at - Date.now();
+  return () => new Date(Date.now() + offset);
+}
+
+async function main(): Promise<void> {
+  const host = process.env['HOST'] ?? '127.0.0.1';
+  const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+  const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
+  const { koa, store } = await createApp({
+    dataDir: process.env['DATA_DIR'] ?? join(root, 'data'),
+    raw: readRawCatalogue(join(root, 'core/catalogue')),
+    webRoot: join(root, 'dist/web/browser'),
+    version,
+    allowedHosts: [host, ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').map((h) => h.trim()).filter(Boolean)],
+    logger,
+    now: clock(),
+    demo: process.env['DEMO'] !== '0',
+    seed: seedDemo,
+  });
+  const server = koa.listen(port(), host);
+  server.on('error', (e: NodeJS.ErrnoException) => {
+    const says =
+      e.code === 'EADDRINUSE'
+        ? `Port ${port()} is taken: stop what uses it, or start with another, for example PORT=${port() + 1} npm start.`
+        : e.code === 'EACCES'
+          ? `Port ${port()} may not be used here: take one above 1024, for example PORT=4173 npm start.`
+          : `The address ${host}:${port()} cannot be used (${e.message}): check HOST and PORT.`;
+    console.error(says);
+    process.exit(1);
+  });
+  server.on('listening', () => {
+    const a = server.address();
+    const shown = typeof a === 'object' && a ? a.port : port();
+    console.log(`Dolly Tub is open at http://${host === '0.0.0.0' ? 'localhost' : host}:${shown}/`);
+  });
+  const stop = (): void => {
+    server.close();
+    server.closeAllConnections();
+    store.close();
+    process.exit(0);
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+main().catch((e: unknown) => {
+  if (e instanceof StartProblem) console.error(e.message);
+  else if ((e as NodeJS.ErrnoException).code === 'ERR_DLOPEN_FAILED' || /bindings|NODE_MODULE_VERSION/.test((e as Error).message))
+    console.error('The database part was built for another Node.js: delete node_modules and start again.');
+  else console.error(`Dolly Tub could not start: ${(e as Error).message}`);
+  process.exit(1);
+});

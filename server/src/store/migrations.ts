@@ -1,0 +1,33 @@
+/**
+ * Numbered migrations, oldest first; the store's number is SQLite's user_version. The same list carries
+ * an older export forward (`record`), so that file and store share one history.
+ */
+export interface Migration {
+  number: number;
+  says: string;
+  sql: string;
+}
+const ENVELOPE = `id TEXT PRIMARY KEY, version INTEGER NOT NULL, created_at TEXT NOT NULL, updated_at TEXT NOT NULL, deleted_at TEXT, deleted_with TEXT, body TEXT NOT NULL CHECK (json_valid(body))`;
+
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    number: 1,
+    says: 'records, log, changes, idempotency',
+    sql: `
+CREATE TABLE rooms (${ENVELOPE}) STRICT;
+CREATE TABLE spots (${ENVELOPE}, room TEXT NOT NULL REFERENCES rooms(id)) STRICT;
+CREATE INDEX spots_room ON spots(room);
+CREATE TABLE kits (${ENVELOPE}, room TEXT REFERENCES rooms(id)) STRICT;
+CREATE TABLE stock (${ENVELOPE}, kit TEXT NOT NULL REFERENCES kits(id), item TEXT NOT NULL, on_hand REAL NOT NULL, CONSTRAINT stock_not_below_zero CHECK (on_hand >= 0)) STRICT;
+CREATE INDEX stock_kit ON stock(kit);
+CREATE TABLE bottles (${ENVELOPE}, kit TEXT REFERENCES kits(id)) STRICT;
+CREATE TABLE files (${ENVELOPE}, sha256 TEXT NOT NULL, bytes BLOB NOT NULL) STRICT;
+${['products', 'materials', 'soils', 'tools', 'members', 'shopping', 'runs', 'settings'].map((t) => `CREATE TABLE ${t} (${ENVELOPE}) STRICT;`).join('\n')}
+CREATE TABLE log (seq INTEGER PRIMARY KEY AUTOINCREMENT, id TEXT NOT NULL UNIQUE, at TEXT NOT NULL, recorded_at TEXT NOT NULL, kind TEXT NOT NULL, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
+CREATE INDEX log_at ON log(at, seq);
+CREATE TABLE changes (seq INTEGER PRIMARY KEY AUTOINCREMENT, door TEXT NOT NULL, id TEXT NOT NULL, version INTEGER NOT NULL, op TEXT NOT NULL) STRICT;
+CREATE TABLE idempotency (key TEXT NOT NULL, route TEXT NOT NULL, body_hash TEXT NOT NULL, status INTEGER NOT NULL, answer TEXT NOT NULL, at TEXT NOT NULL, PRIMARY KEY (key, route)) STRICT;
+`,
+  },
+];
+export const STORE_VERSION = MIGRATIONS[MIGRATIONS.length - 1]!.number;

@@ -1,0 +1,110 @@
+import { EventEmitter } from 'node:events';
+import { type Door, DOORS, type LogEntry, type RecordOf } from '@dolly-tub/core';
+import { gt, lt, sql } from 'drizzle-orm';
+import { createLog, type LogStore } from './log';
+import { type Db, openStore } from './open';
+import { type Change, createRepository, type Repository } from './repository';
+import { changes, idempotency, tables } from './tables';
+
+export type Repositories = { [D in Door]: Repository<D> };
+export interface Snapshot {
+  records: { [D in Door]: RecordOf<D>[] };
+  log: LogEntry[];
+}
+export interface Store {
+  db: Db;
+  repos: Repositories;
+  log: LogStore;
+  /** Run in one transaction; changes are told to listeners only once it is on disk. */
+  transaction<T>(work: () => T): T;
+  changesAfter(seq: number, limit: number): Change[];
+  lastSeq(): number;
+  firstSeq(): number;
+  onChange(listener: (c: Change) => void): () => void;
+  isEmpty(): boolean;
+  /** Everything, in one transaction; afterwards the household has its plain settings again. */
+  empty(): void;
+  /** Settings of a household that nobody has set up yet. */
+  settle(): void;
+  snapshot(): Snapshot;
+  close(): void;
+}
+
+const FIRST_SETTINGS = {
+  name: 'My household',
+  timeZone: 'UTC',
+  locale: 'en-GB',
+  measureSystem: 'metric',
+  currency: 'EUR',
+  theme: 'system',
+  waterHardness_mgL: 150,
+  septic: false,
+  stances: {},
+  emergency: { number: '', poisonCentre: '' },
+  measures: [],
+  colourClasses: [
+    { letter: 'T', texture: 'smooth', colour: 'red', name: 'toilet' },
+    { letter: 'B', texture: 'ribbed', colour: 'blue', name: 'basin and bath' },
+    { letter: 'K', texture: 'waffle', colour: 'green', name: 'kitchen' },
+    { letter: 'G', texture: 'plain', colour: 'grey', name: 'everywhere else' },
+  ],
+};
+const KEEP_CHANGES = 20000;
+const KEEP_KEYS_DAYS = 30;
+
+export function createStore(dataDir: string, now: () => Date): Store {
+  const db = openStore(dataDir);
+  const emitter = new EventEmitter();
+  emitter.setMaxListeners(1000);
+  let pending: Change[] = [];
+  let depth = 0;
+  const onChange = (c: Change): void => void pending.push(c);
+  const repos = {} as Record<Door, unknown>;
+  for (const door of DOORS) repos[door] = createRepository(door, db, now, onChange, () => repos as Repositories);
+  const typed = repos as Repositories;
+  const store: Store = {
+    db,
+    repos: typed,
+    log: createLog(db, now, onChange, typed),
+    transaction<T>(work: () => T): T {
+      if (depth > 0) return work();
+      depth++;
+      try {
+        const result = db.sqlite.transaction(work).immediate();
+        const told = pending;
+        pending = [];
+        for (const c of told) emitter.emit('change', c);
+        return result;
+      } catch (e) {
+        pending = [];
+        throw e;
+      } finally {
+        depth--;
+      }
+    },
+    changesAfter: (seq, limit) => db.orm.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(limit).all() as Change[],
+    lastSeq: () => db.orm.select({ s: sql<number>`coalesce(max(${changes.seq}), 0)` }).from(changes).get()!.s,
+    firstSeq: () => db.orm.select({ s: sql<number>`coalesce(min(${changes.seq}), 1)` }).from(changes).get()!.s,
+    onChange(listener) {
+      emitter.on('change', listener);
+      return () => emitter.off('change', listener);
+    },
+    isEmpty: () => typed.settings.get('household') === null,
+    empty() {
+      store.transaction(() => {
+        for (const t of ['stock', 'bottles', 'spots', 'kits', 'rooms', 'products', 'materials', 'soils', 'tools', 'members', 'shopping', 'runs', 'files', 'settings'] as const) db.orm.delete(tables[t]).run();
+        db.sqlite.exec('DELETE FROM log');
+        db.orm.insert(changes).values({ door: '*', id: '*', version: 0, op: 'delete' }).run();
+        onChange({ seq: store.lastSeq(), door: '*', id: '*', version: 0, op: 'delete' });
+        store.settle();
+      });
+    },
+    settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
+    snapshot: () => store.transaction(() => ({ records: Object.fromEntries(DOORS.map((d) => [d, typed[d].all().map((r) => (d === 'files' ? typed.files.get(r.id)! : r))])) as unknown as Snapshot['records'], log: store.log.all() })),
+    close: () => db.sqlite.close(),
+  };
+  const old = new Date(now().getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();
+  db.orm.delete(idempotency).where(lt(idempotency.at, old)).run();
+  db.orm.delete(changes).where(lt(changes.seq, store.lastSeq() - KEEP_CHANGES)).run();
+  return store;
+}

@@ -1,0 +1,75 @@
+import type { Door } from '@dolly-tub/core';
+import { sql } from 'drizzle-orm';
+import { blob, check, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** Envelope of every record; what is not a column of its own lies in `body`, checked by the record's schema. */
+const envelope = {
+  id: text('id').primaryKey(),
+  version: integer('version').notNull(),
+  createdAt: text('created_at').notNull(),
+  updatedAt: text('updated_at').notNull(),
+  deletedAt: text('deleted_at'),
+  deletedWith: text('deleted_with'),
+  body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+};
+const plain = (name: string) => sqliteTable(name, { ...envelope });
+
+export const rooms = sqliteTable('rooms', { ...envelope });
+export const spots = sqliteTable('spots', { ...envelope, room: text('room').notNull().references(() => rooms.id) }, (t) => [index('spots_room').on(t.room)]);
+export const kits = sqliteTable('kits', { ...envelope, room: text('room').references(() => rooms.id) });
+export const stock = sqliteTable(
+  'stock',
+  { ...envelope, kit: text('kit').notNull().references(() => kits.id), item: text('item').notNull(), onHand: real('on_hand').notNull() },
+  (t) => [index('stock_kit').on(t.kit), check('stock_not_below_zero', sql`${t.onHand} >= 0`)],
+);
+export const bottles = sqliteTable('bottles', { ...envelope, kit: text('kit').references(() => kits.id) });
+export const files = sqliteTable('files', { ...envelope, sha256: text('sha256').notNull(), bytes: blob('bytes', { mode: 'buffer' }).notNull() });
+
+export const tables = {
+  rooms,
+  spots,
+  kits,
+  stock,
+  bottles,
+  products: plain('products'),
+  materials: plain('materials'),
+  soils: plain('soils'),
+  tools: plain('tools'),
+  members: plain('members'),
+  shopping: plain('shopping'),
+  runs: plain('runs'),
+  files,
+  settings: plain('settings'),
+} as const satisfies Record<Door, unknown>;
+
+export const log = sqliteTable(
+  'log',
+  {
+    seq: integer('seq').primaryKey({ autoIncrement: true }),
+    id: text('id').notNull().unique(),
+    at: text('at').notNull(),
+    recordedAt: text('recorded_at').notNull(),
+    kind: text('kind').notNull(),
+    body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+  },
+  (t) => [index('log_at').on(t.at, t.seq)],
+);
+export const changes = sqliteTable('changes', {
+  seq: integer('seq').primaryKey({ autoIncrement: true }),
+  door: text('door').notNull(),
+  id: text('id').notNull(),
+  version: integer('version').notNull(),
+  op: text('op').notNull(),
+});
+export const idempotency = sqliteTable(
+  'idempotency',
+  {
+    key: text('key').notNull(),
+    route: text('route').notNull(),
+    bodyHash: text('body_hash').notNull(),
+    status: integer('status').notNull(),
+    answer: text('answer').notNull(),
+    at: text('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.key, t.route] })],
+);
