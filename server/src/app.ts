@@ -80,6 +80,7 @@ export async function createApp(o: AppOptions): Promise<App> {
   koa.use(compress({ threshold: 2048, br: false, gzip: {}, deflate: false, filter: (type) => /json|javascript|css|html|svg|manifest/.test(type) && !/event-stream/.test(type) }));
   koa.use(async (ctx, next) => {
     if (ctx.path !== '/api/health') return next();
+    ctx.set('X-Now', o.now().toISOString());
     ctx.body = { status: 'ok', version: o.version, catalogue: door.hash };
   });
   for (const router of [door.routes, computeRoutes(store, catalogue, o.now), schemaRoutes(o.version), transferRoutes(store, catalogue, o.now, seed), eventRoutes(store), recordRoutes(store, catalogue, o.now)]) {

@@ -107,8 +107,11 @@ export function advise(question: Question, context: Context, catalogue: Catalogu
   const ladder = kept.map((m, i) => rungOf(m, i + 1, face, context, catalogue));
   const recommended = found < 0 ? null : kept.indexOf(ladderAll[found]!) + 1;
   for (const r of ladder) {
-    if (r.product) considered[r.product] = { kind: 'product', status: 'ladder', because: `Rung ${r.rung}.`, source: considered[r.product]!.source };
-    considered[r.tool] = { kind: 'tool', status: 'ladder', because: `Rung ${r.rung}.`, source: considered[r.tool]!.source };
+    if (r.product) {
+      const but = firstRefusal.get(r.product);
+      considered[r.product] = { kind: 'product', status: 'ladder', because: `It is on the ladder: rung ${r.rung}, ${r.name}.`, source: r.basis[0]!.source, ...(but ? { but } : {}) };
+    }
+    considered[r.tool] = { kind: 'tool', status: 'ladder', because: `It is on the ladder: rung ${r.rung}.`, source: considered[r.tool]!.source };
   }
   if (face.soil.damage) because.push({ text: `${face.soil.name} is damage, not dirt: nothing can be cleaned off. ${face.soil.firstAid}.`, source: sourceOf(face.soil, 'firstAid', catalogue).id });
   else if (recommended === null)

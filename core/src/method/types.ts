@@ -119,6 +119,8 @@ export interface Considered {
   operands?: string;
   limit?: string;
   source: string;
+  /** On the ladder, but some way of using it is refused. */
+  but?: Refusal;
 }
 export interface Advice {
   ladder: Rung[];

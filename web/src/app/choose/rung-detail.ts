@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { type Catalogue, dilute, type Kit, type Rung, type Stock } from '@dolly-tub/core';
+import { Knowledge } from '../knowledge/knowledge';
+import { SourceNote } from '../shared/source-note';
+import { VerdictShape } from '../shared/verdict-shape';
+import { capital, figure, percent, span } from '../shared/words';
+
+export interface Need {
+  item: string;
+  name: string;
+  where: string | null;
+}
+
+/** One rung in full: steps, strength in own spoons, what to wear, what it must not meet, and what is missing. */
+@Component({
+  selector: 'dt-rung-detail',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SourceNote, VerdictShape],
+  template: `
+    <section class="plate fade" aria-labelledby="rung-title">
+      <h2 id="rung-title"><span class="n num">Rung {{ rung().rung }}</span> {{ rung().name }}</h2>
+      <p class="quiet">{{ summary() }}</p>
+      <ol class="steps">@for (s of rung().steps; track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
+      <dl class="tray facts">
+        @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
+        <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
+        @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" />{{ m.text }}</dd> }
+        @if (apart().length) { <dt>Keep away from</dt><dd>{{ apart().join(', ') }}</dd> }
+        @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
+      </dl>
+      <div class="row">
+        <button class="btn strong" type="button" (click)="start.emit()">Do it now</button>
+        @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
+        @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> }
+      </div>
+      <details class="sum">
+        <summary>The sum behind it, and {{ rung().basis.length }} sources</summary>
+        <p class="small">Shifts it: 1 − e<sup>−dose ÷ need</sup> = <b>{{ pc(rung().modelEffect) }}</b>@if (rung().evidence; as e) {; with what worked here ({{ e.worked }} of {{ e.of }}): <b>{{ pc(rung().effect) }}</b>}. Wears it: 1 − the product of what each limit leaves = <b>{{ pc(rung().harm) }}</b>.</p>
+        <table class="small"><caption class="visually-hidden">Doses and harms</caption><tbody>
+          @for (d of rung().doses; track d.mechanism) { <tr><th scope="row">{{ d.name }}</th><td>lifts {{ d.lifts }} × supply {{ fig(d.supply) }}, over its time</td><td class="r">{{ fig(d.dose) }}</td></tr> }
+          @for (h of rung().harms; track h.name) { <tr class="harm"><th scope="row">{{ h.name }}</th><td>near its limit</td><td class="r">{{ pc(h.h) }}</td></tr> }
+        </tbody></table>
+        <ul class="basis">@for (b of rung().basis; track b.claim) { <li><b>{{ b.claim }}</b> <dt-source [of]="b.source" /></li> }</ul>
+      </details>
+    </section>
+  `,
+  styles: `
+    section { display: grid; gap: 10px; }
+    h2 { font-size: 20px; } .n { color: var(--blue); font-size: 25px; font-weight: 700; margin-right: 8px; }
+    p { margin: 0; }
+    .steps { padding-left: 26px; display: grid; gap: 4px; line-height: 1.36; } .steps li::marker { font-weight: 700; color: var(--blue); }
+    .wait { margin-left: 8px; white-space: nowrap; color: var(--copper); }
+    .facts { gap: 6px 16px; } .line { display: block; } .meet { display: flex; gap: 8px; align-items: flex-start; }
+    summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .sum p { margin: 8px 0; }
+    th { text-align: left; font-weight: 600; padding: 2px 8px 2px 0; } td { color: var(--ink-2); } .r { text-align: right; color: var(--ink); font-weight: 600; } .harm th { color: var(--copper); }
+    .basis { list-style: none; margin-top: 8px; display: grid; gap: 2px; }
+  `,
+})
+export class RungDetail {
+  private readonly knowledge = inject(Knowledge);
+  readonly rung = input.required<Rung>();
+  readonly needs = input<readonly Need[]>([]);
+  readonly measures = input<readonly string[]>([]);
+  readonly start = output<void>();
+  readonly bottle = output<void>();
+  readonly shop = output<void>();
+  protected readonly pc = percent;
+  protected readonly fig = figure;
+  protected readonly spanOf = (s: number): string => span(s / 60);
+  protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
+  protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');
+  protected readonly summary = computed(() => {
+    const r = this.rung();
+    const wait = r.dwell_min > 2 ? `, ${span(r.dwell_min)} of them waiting` : '';
+    const shelves = [...new Set(this.needs().map((n) => n.where).filter((w): w is string => w !== null))];
+    const kit = this.needs().length === 0 ? '' : this.missing().length === 0 ? ` All of it is at hand: ${shelves.join(', ')}.` : ` Missing here: ${this.names(this.missing())}.`;
+    return `${capital(span(r.minutes))}${wait}. Likely to clear it in one go: ${percent(r.effect)}.${kit}`;
+  });
+  protected readonly mixing = computed(() => {
+    const r = this.rung();
+    const c = this.knowledge.catalogue();
+    if (!c || !r.product || !r.dose || !r.strength) return null;
+    const p = c.products.get(r.product)!;
+    const d = dilute({ stock: { product: r.product }, target: { percent: (p.strength.percent / 100) * (r.dose.unit === 'g/L' ? r.dose.amount / 10 : (r.dose.amount * (p.density ?? 1)) / 10) }, final: { mL: 500 } }, c);
+    if (!d.ok) return null;
+    const k = d.value.kitchen;
+    return { text: `${k ? k.text : `${figure(d.value.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`, note: `${figure(k?.percent ?? d.value.strength.percent)} %${d.value.window.name ? `, inside ${figure(d.value.window.min)} to ${figure(d.value.window.max)}` : ''}` };
+  });
+  /** Classes that must never meet it, in household words. */
+  protected readonly apart = computed(() => {
+    const c = this.knowledge.catalogue();
+    const p = this.rung().product ? c?.products.get(this.rung().product!) : undefined;
+    if (!c || !p) return [];
+    return keepApart(c, p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []));
+  });
+}
+
+const HOUSEHOLD_WORD: Record<string, string> = { 'active-halogen': 'chlorine bleach', acid: 'acids and descalers', 'free-acid': 'acids and descalers', ammonia: 'ammonia', alcohol: 'alcohol', ketone: 'acetone', peroxide: 'peroxide', caustic: 'caustic cleaners', sulfite: 'sulfite', 'organic-acid': 'vinegar and like acids', amine: 'degreasers with amine' };
+/** Partners of level 4 and 5 for a set of classes, from the rules. */
+export function keepApart(c: Catalogue, classes: readonly string[]): string[] {
+  const mine = new Set(classes.flatMap((k) => c.operandsOf.get(k) ?? [k]));
+  const out = new Set<string>();
+  for (const r of c.rules.values())
+    for (const cl of r.clauses) {
+      if (cl.level < 4 || cl.c) continue;
+      if (mine.has(cl.a) && HOUSEHOLD_WORD[cl.b]) out.add(HOUSEHOLD_WORD[cl.b]!);
+      if (mine.has(cl.b) && HOUSEHOLD_WORD[cl.a]) out.add(HOUSEHOLD_WORD[cl.a]!);
+    }
+  return [...out].slice(0, 6);
+}
+
+/** Where each thing a rung needs stands, the room's own kits first. Water is always there. */
+export function needsOf(rung: Rung, c: Catalogue, kits: readonly Kit[], stock: readonly Stock[], room: string | null): Need[] {
+  const ids = [...(rung.product && c.products.get(rung.product)!.contents.some((x) => !c.substances.get(x.substance)?.classes.includes('water')) ? [rung.product] : []), rung.tool];
+  return ids.map((item) => {
+    const rows = stock.filter((s) => s.item === item && s.onHand > 0);
+    const best = rows.find((s) => kits.find((k) => k.id === s.kit)?.room === room) ?? rows[0];
+    return { item, name: (c.products.get(item) ?? c.tools.get(item))!.name, where: best ? (kits.find((k) => k.id === best.kit)?.name ?? null) : null };
+  });
+}

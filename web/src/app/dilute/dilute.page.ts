@@ -1,0 +1,292 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type Bottle, daysBetween, dilute, type DiluteAnswer, type Measure, type MeasureSystem, mix, movesFor, parseNumber, type Stock } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { keepApart } from '../choose/rung-detail';
+import { HouseholdApi, Refused } from '../household/api';
+import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Chooser, type Choice } from '../shared/chooser';
+import { Clock } from '../shared/clock';
+import { SourceNote } from '../shared/source-note';
+import { capital, figure, span, when } from '../shared/words';
+import { BottleDrawing } from './bottle';
+import { diluteEvents, diluteFeature } from './dilute.state';
+
+/** Make a bottle: the person's own container to scale, in the person's own spoons, and the strength really got. */
+@Component({
+  selector: 'dt-dilute',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [BottleDrawing, Chooser, SourceNote, RouterLink],
+  template: `
+    <div class="page">
+      <div class="three">
+        <section class="plate left" aria-labelledby="dilute-title">
+          <h1 id="dilute-title">Make a bottle</h1>
+          <p class="ask"><input class="numin num" inputmode="decimal" aria-label="Finished volume, mL" [value]="s().mL" (change)="volume($event)" /> <span>mL of</span> <input class="numin num blue" inputmode="decimal" [attr.aria-label]="'Strength, ' + unit()" [value]="strength()" (change)="want($event)" /> <span>{{ unit() }}</span></p>
+          @if (targets().length) { <div class="chips" role="group" aria-label="What for">@for (t of targets(); track t.id) { <button class="chip" type="button" [attr.aria-pressed]="answer()?.window?.target === t.id" (click)="take(t.aim)">{{ figure(t.aim) }} {{ t.name }}</button> }</div> }
+          <h2>from</h2>
+          <div class="tray"><dt-chooser label="From which product" look="chip" [choices]="products()" [value]="s().product" (chosen)="change({ product: $event, percent: null, ppm: null, label: null, madeDaysAgo: null })" />
+            @if (answer(); as a) { <p class="small age">{{ stockSays(a) }}</p> }
+            <div class="field"><label for="label-percent" class="small">Your label says, %</label><input id="label-percent" inputmode="decimal" [value]="s().label ?? ''" [placeholder]="nominal()" (change)="label($event)" /></div>
+          </div>
+          <h2>into</h2>
+          <dt-chooser label="Into which bottle" look="chip" empty="a bottle of mine" [choices]="bottleChoices()" [value]="bottle()?.id ?? null" (chosen)="into($event)" />
+          <h2>with what is in the drawer</h2>
+          <div class="chips" role="group" aria-label="Spoons and cups">@for (m of drawer(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="spoons().includes(m.id)" (click)="toggle(m.id)">{{ m.name }}</button> }</div>
+        </section>
+        <section class="plate mid" aria-label="The bottle">
+          @if (answer(); as a) {
+            <h2>{{ bottle()?.name ?? 'A bottle of ' + s().mL + ' mL' }}</h2>
+            <dt-bottle [kind]="bottle()?.outline ?? 'round'" [capacity]="capacity()" [water]="a.water_mL" [stock]="a.stock_mL" [name]="shortName()" [dry]="a.stock_g !== null && solid() ? figure(a.stock_g) + ' g' : null" [spoons]="a.kitchen?.parts ?? []" [system]="system()" [bottleName]="bottle()?.name ?? 'A bottle'" />
+            <p class="result" [class.out]="!inside()" role="status">{{ got() }}</p>
+          } @else if (problem()) { <div class="tray copper" role="alert"><b>{{ problem() }}</b></div> } @else { <p class="quiet" role="status">Pick a product to start from.</p> }
+        </section>
+        <div class="stack">
+          @if (answer(); as a) {
+            <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
+            <section class="plate zinc"><dl class="facts small">@for (f of facts(); track f[0]) { <dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd> }</dl><p class="small because">@for (b of a.because; track b.text) { <span>{{ b.text }} @if (b.source) { <dt-source [of]="b.source" /> }</span> }</p></section>
+            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · {{ a.ratio.replace('+', ' + ') }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().length) { <p class="small"><b>Keep apart from</b> {{ apart().join(', ') }}.</p> }
+              @if (clash(); as c) { <p class="small warn" role="alert">{{ c }}</p> }
+              <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving() || tooBig()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
+              @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> } @if (tooBig()) { <p class="small warn">{{ bottle()!.name }} holds {{ bottle()!.capacity_mL }} mL: make less, or take another.</p> }
+              @if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b> @if (spot()) { <a routerLink="/choose" [queryParams]="{ spot: spot() }">Back to the ladder</a> }</p> }
+            </section>
+          }
+        </div>
+      </div>
+    </div>
+  `,
+  styles: `
+    .three { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start; }
+    .left { display: grid; gap: 10px; } h1 { font-size: 22px; } h2 { font-size: 19px; } .left h2 { margin-top: 4px; }
+    .ask { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px; margin: 0; font-size: 18px; } .numin { width: 4.100ch; min-width: 0; font-size: 40px; font-weight: 700; border: 0; border-bottom: 3px solid var(--copper); background: none; padding: 0; line-height: 1.1; field-sizing: content; } .numin.blue { color: var(--blue); }
+    .age { margin: 8px 0; } .mid { display: grid; gap: 6px; justify-items: stretch; } .result { justify-self: center; margin: 0; padding: 7px 18px; border-radius: 99px; background: var(--blue-wash); color: var(--blue); font-weight: 700; text-align: center; } .result.out { background: var(--copper-wash); color: var(--copper); }
+    .then { padding-left: 22px; display: grid; gap: 4px; margin-top: 6px; } .warnline { color: var(--copper); font-weight: 600; margin: 6px 0 0; } .because { margin: 10px 0 0; color: var(--ink-2); display: grid; gap: 4px; }
+    .tag { background: light-dark(#fffef2, #2a2a1f); } .tag h2 { font-size: 24px; text-transform: uppercase; letter-spacing: 0.01em; } .tag p { margin: 4px 0; } .tag .row { margin-top: 8px; }
+    @media (max-width: 1040px) { .three { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } .three > .stack { grid-column: 1 / -1; } }
+    @media (max-width: 860px) { .three { grid-template-columns: minmax(0, 1fr); } .mid { order: -1; } }
+  `,
+})
+export class DilutePage {
+  private readonly store = inject(Store);
+  private readonly api = inject(HouseholdApi);
+  private readonly knowledge = inject(Knowledge);
+  private readonly clock = inject(Clock);
+  protected readonly s = this.store.selectSignal(diluteFeature.selectDilutePageState);
+  private readonly bottles = this.store.selectSignal(selectBottles);
+  private readonly stock = this.store.selectSignal(selectStock);
+  private readonly kits = this.store.selectSignal(selectKits);
+  private readonly settings = this.store.selectSignal(selectSettings);
+  protected readonly figure = figure;
+  protected readonly said = signal<string | null>(null);
+  protected readonly saving = signal(false);
+  protected readonly saved = signal(false);
+  /** /dilute?product=&percent=&ppm=&mL=&spot= */
+  readonly product = input<string | undefined>();
+  readonly percent = input<string | undefined>();
+  readonly ppm = input<string | undefined>();
+  readonly mL = input<string | undefined>();
+  readonly spot = input<string | undefined>();
+
+  constructor() {
+    void this.knowledge.load();
+    effect(() => {
+      const product = this.product();
+      const n = (t: string | undefined): number | null => (t && Number(t) > 0 ? Number(t) : null);
+      const change = { ...(product ? { product, percent: n(this.percent()), ppm: n(this.ppm()), label: null, madeDaysAgo: null, bottle: null } : {}), ...(n(this.mL()) ? { mL: n(this.mL())! } : {}) };
+      untracked(() => {
+        if (Object.keys(change).length) this.change(change);
+      });
+    });
+  }
+  protected change(change: Partial<ReturnType<typeof this.s>>): void {
+    this.saved.set(false);
+    this.said.set(null);
+    this.store.dispatch(diluteEvents.recipeChanged({ change }));
+  }
+  protected readonly system = computed<MeasureSystem>(() => this.settings()?.measureSystem ?? 'metric');
+  private readonly record = computed(() => this.knowledge.catalogue()?.products.get(this.s().product));
+  protected readonly solid = computed(() => ['powder', 'tablet', 'block', 'solid'].includes(this.record()?.state ?? ''));
+  private readonly chlorine = computed(() => Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine));
+  protected readonly unit = computed(() => (this.chlorine() ? 'ppm' : '%'));
+  protected readonly nominal = computed(() => String(this.record()?.strength.percent ?? ''));
+  protected readonly shortName = computed(() => (this.record()?.name ?? '').replace(/ \d.*$/, '').replace(/^household |^chlorine /, ''));
+  protected readonly title = computed(() => this.targetName() ?? capital(this.shortName()));
+  private readonly targetName = computed(() => {
+    const t = this.answer()?.window.target;
+    return t ? this.knowledge.catalogue()?.targets.get(t)?.for : null;
+  });
+  /** The opened pack of this product, whose age counts. */
+  private readonly pack = computed<Stock | undefined>(() => this.stock().filter((x) => x.item === this.s().product && x.onHand > 0).sort((a, b) => Number(Boolean(b.openedOn)) - Number(Boolean(a.openedOn)))[0]);
+  private readonly age = computed(() => {
+    const made = this.pack()?.madeOn ?? this.pack()?.openedOn;
+    return this.s().madeDaysAgo ?? (this.chlorine() && made ? daysBetween(`${made}T12:00:00Z`, this.clock.minute(), this.settings()?.timeZone ?? 'UTC') : 0);
+  });
+  protected readonly products = computed<Choice[]>(() => {
+    const owned = new Map(this.stock().filter((x) => x.onHand > 0).map((x) => [x.item, this.kits().find((k) => k.id === x.kit)?.name]));
+    return [...(this.knowledge.catalogue()?.products.values() ?? [])].filter((p) => p.density !== null).map((p) => ({ id: p.id, name: p.name, also: p.synonyms, ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}) })).sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)));
+  });
+  protected readonly drawer = computed<Measure[]>(() => {
+    const c = this.knowledge.catalogue();
+    const ids = { metric: ['metric-tsp', 'metric-tbsp', 'metric-cup'], us: ['us-tsp', 'us-tbsp', 'us-floz', 'us-cup'], uk: ['metric-tsp', 'metric-tbsp', 'uk-floz', 'uk-pint'] }[this.system()];
+    return [...(c ? ids.map((i) => c.measures.get(i)!) : []), ...(this.settings()?.measures ?? []).map((m) => ({ id: m.id, name: `${m.name}, ${figure(m.volume_mL)} mL`, kind: m.kind, volume_mL: m.volume_mL, basis: { default: 'household' } }))];
+  });
+  protected readonly spoons = computed(() => {
+    const known = this.drawer().map((m) => m.id);
+    return (this.s().measures ?? known.slice(0, 3)).filter((m) => known.includes(m));
+  });
+  protected toggle(id: string): void {
+    const now = this.spoons();
+    this.change({ measures: now.includes(id) ? now.filter((m) => m !== id) : [...now, id] });
+  }
+  protected readonly targets = computed(() => {
+    const c = this.knowledge.catalogue();
+    const p = this.record();
+    if (!c || !p) return [];
+    const classes = c.substances.get(p.strength.substance)?.classes ?? [];
+    const kind = this.chlorine() ? 'chlorine' : classes.includes('peroxide') ? 'peroxide' : classes.includes('alcohol') ? 'alcohol' : classes.some((k) => /acid/.test(k)) ? 'acid' : null;
+    return [...c.targets.values()].filter((t) => t.kind === kind).map((t) => ({ id: t.id, name: t.name, aim: kind === 'chlorine' ? t.percent.aim * 10000 : t.percent.aim }));
+  });
+  private readonly wanted = computed(() => {
+    const s = this.s();
+    if (s.ppm !== null) return { ppm: s.ppm };
+    if (s.percent !== null) return { percent: s.percent };
+    const t = this.targets().find((x) => x.id !== this.targets()[0]?.id) ?? this.targets()[0];
+    if (t) return this.chlorine() ? { ppm: t.aim } : { percent: t.aim };
+    const p = this.record();
+    const u = p?.use;
+    if (p && u?.min && u.max) return { percent: (p.strength.percent / 100) * (Math.sqrt(u.min * u.max) / 10) * (u.unit === 'mL/L' ? (p.density ?? 1) : 1) };
+    return { percent: (p?.strength.percent ?? 1) / 2 };
+  });
+  protected readonly strength = computed(() => figure(this.answer() ? (this.chlorine() ? this.answer()!.strength.ppm : this.answer()!.strength.percent) : ('ppm' in this.wanted() ? (this.wanted().ppm ?? 0) : (this.wanted().percent ?? 0))));
+  private readonly result = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c || !this.record()) return null;
+    const s = this.s();
+    return dilute({ stock: { product: s.product, ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}), ...(s.label ? { labelPercent: s.label } : {}) }, target: this.wanted(), final: { mL: s.mL }, ...(this.spoons().length ? { measures: this.spoons() } : {}) }, c, this.drawer(), this.system());
+  });
+  protected readonly answer = computed<DiluteAnswer | null>(() => {
+    const r = this.result();
+    return r?.ok ? r.value : null;
+  });
+  protected readonly problem = computed(() => {
+    const r = this.result();
+    return r && !r.ok ? r.problems[0]!.message : null;
+  });
+  protected readonly bottle = computed<Bottle | null>(() => this.bottles().find((b) => b.id === this.s().bottle) ?? null);
+  protected readonly bottleChoices = computed<Choice[]>(() => this.bottles().map((b) => ({ id: b.id, name: `${b.name}, ${b.capacity_mL >= 1000 ? `${b.capacity_mL / 1000} L` : `${b.capacity_mL} mL`}`, note: b.fill ? `holds ${b.fill.left_mL} mL of a mix` : 'empty' })));
+  protected readonly capacity = computed(() => this.bottle()?.capacity_mL ?? this.s().mL / 0.9);
+  protected readonly tooBig = computed(() => (this.bottle() ? this.s().mL > this.bottle()!.capacity_mL : false));
+  protected readonly inside = computed(() => {
+    const a = this.answer();
+    return a ? (a.kitchen ? a.kitchen.percent >= a.window.min && a.kitchen.percent <= a.window.max : a.window.inside) : false;
+  });
+  /** What she really gets, in her spoons. */
+  protected got(short = false): string {
+    const a = this.answer();
+    if (!a) return '';
+    const k = a.kitchen;
+    const amount = this.chlorine() ? `${Math.round(k?.ppm ?? a.strength.ppm)} ppm` : `${figure(k?.percent ?? a.strength.percent)} %`;
+    if (short) return amount;
+    const off = k ? Math.round(k.error * 100) : 0;
+    const err = k && off !== 0 ? `, ${Math.abs(off)} % ${off > 0 ? 'over' : 'under'}` : '';
+    const scale = this.chlorine() ? a.strength.ppm / a.strength.percent : 1;
+    return `${amount}${err}${a.window.target ? `: ${this.inside() ? 'inside' : 'outside'} ${figure(a.window.min * scale)} to ${figure(a.window.max * scale)}` : ''}`;
+  }
+  protected readonly then = computed(() => {
+    const a = this.answer()!;
+    const k = a.kitchen?.text ?? (this.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
+    return [`Cool tap water to the lower line.`, `${capital(k)} of ${this.shortName()} into the water${this.solid() ? '' : ', to the upper line'}.`, this.solid() ? 'Close, turn it over until nothing is left on the floor.' : 'Close, turn over twice. No shaking.', 'Label it before you put it down.'];
+  });
+  protected readonly facts = computed<[string, string][]>(() => {
+    const a = this.answer()!;
+    const t = a.window.target ? this.knowledge.catalogue()?.targets.get(a.window.target) : null;
+    const price = this.pack()?.price;
+    const pack = this.pack()?.pack.amount;
+    const used = this.pack()?.pack.unit === 'g' ? (a.stock_g ?? 0) : a.stock_mL;
+    return [
+      ['Ratio', a.ratio.replace('+', ' + ')],
+      ...(t ? [['Keep it wet', span(t.contact_min.min) + ' to ' + span(t.contact_min.max)] as [string, string], ['Rinse', t.rinse] as [string, string]] : []),
+      ['Covers, sprayed', `${figure(this.s().mL / 30)} m²`],
+      ...(price && pack ? [['Cost of the bottle', `${((price / pack) * used).toFixed(2)} ${this.settings()?.currency ?? ''}`] as [string, string]] : []),
+    ];
+  });
+  protected stockSays(a: DiluteAnswer): string {
+    const s = a.stockStrength;
+    const pack = this.pack();
+    const where = pack ? `${this.kits().find((k) => k.id === pack.kit)?.name}: ${figure(pack.onHand)} ${pack.pack.unit} left. ` : 'Not on a shelf here. ';
+    return this.age() > 0 && s.low !== s.high ? `${where}${this.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).` : `${where}${figure(s.percent)} % ${s.basis}.`;
+  }
+  private readonly life_h = computed(() => {
+    const kind = this.answer()?.window.target ? this.knowledge.catalogue()?.targets.get(this.answer()!.window.target!)?.kind : null;
+    return this.chlorine() ? 24 : kind === 'peroxide' ? 24 * 30 : 24 * 14;
+  });
+  private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
+  protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
+  private readonly discard = computed(() => new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString());
+  protected readonly discardAt = computed(() => when(this.discard(), ...this.zone()));
+  protected readonly apart = computed(() => {
+    const c = this.knowledge.catalogue();
+    const p = this.record();
+    return c && p ? keepApart(c, p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? [])) : [];
+  });
+  /** What is in the chosen bottle now, or was in it, against what goes in. */
+  protected readonly clash = computed(() => {
+    const fill = this.bottle()?.fill;
+    const c = this.knowledge.catalogue();
+    if (!fill || !c || this.saved() || fill.parts.every((p) => p.item === this.s().product)) return null;
+    const m = mix({ items: [{ product: this.s().product }, ...fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item }))], meeting: 'container' }, c);
+    if (!m.ok) return null;
+    return m.value.level >= 3 ? `It held something that must not meet this: ${m.value.headline.toLowerCase()}. Take another bottle.` : `It held something else: pour it out and rinse bottle, tube and trigger first.`;
+  });
+  protected volume(e: Event): void {
+    const n = parseNumber((e.target as HTMLInputElement).value);
+    if (n && n > 0 && n <= 1e6) this.change({ mL: n });
+    else (e.target as HTMLInputElement).value = String(this.s().mL);
+  }
+  protected want(e: Event): void {
+    const n = parseNumber((e.target as HTMLInputElement).value);
+    if (n && n > 0) this.take(n);
+    else (e.target as HTMLInputElement).value = this.strength();
+  }
+  protected take(n: number): void {
+    this.change(this.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null });
+  }
+  protected label(e: Event): void {
+    const t = (e.target as HTMLInputElement).value.trim();
+    this.change({ label: t ? parseNumber(t) : null });
+  }
+  protected into(id: string): void {
+    const b = this.bottles().find((x) => x.id === id)!;
+    this.change({ bottle: id, mL: Math.min(b.capacity_mL, Math.round(b.capacity_mL * 0.9)) });
+  }
+  protected async save(a: DiluteAnswer): Promise<void> {
+    const b = this.bottle()!;
+    const p = this.record()!;
+    const k = a.kitchen;
+    const unit = this.solid() ? ('g' as const) : ('mL' as const);
+    const volume = k?.stock_mL ?? a.stock_mL;
+    const amount = Math.round((this.solid() ? volume * (p.density ?? 1) : volume) * 100) / 100;
+    const { moves, short } = movesFor([{ item: p.id, amount, unit }], this.stock(), [b.kit ?? '']);
+    this.saving.set(true);
+    try {
+      await this.api.write({
+        kind: 'mix',
+        bottle: b.id,
+        names: { bottle: b.name, product: p.name },
+        moves,
+        fill: { parts: [{ item: p.id, stock: moves[0]?.stock ?? null, amount, unit, strength: a.stockStrength.percent, contents: null }], water_mL: Math.round(this.solid() ? this.s().mL : this.s().mL - volume), result: [{ substance: p.strength.substance, percent: Number((k?.percent ?? a.strength.percent).toPrecision(6)), basis: a.stockStrength.basis === 'v/v' ? 'v/v' : 'w/v' }], target: a.window.target, mixedAt: this.clock.now().toISOString(), by: null, discardAt: this.discard(), left_mL: this.s().mL, labelPrintedAt: null },
+      });
+      this.saved.set(true);
+      this.said.set(`Saved: ${b.name} holds ${this.s().mL} mL.${short.length ? ' Its shelf was short of it: count it in Kits.' : ` ${figure(amount)} ${unit} came off the shelf.`}`);
+    } catch (e) {
+      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
+    } finally {
+      this.saving.set(false);
+    }
+  }
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,23 @@
+import { createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+
+/** What Dilute is making. */
+export interface DiluteState {
+  product: string;
+  /** In the product's own percent, or ppm for chlorine. */
+  percent: number | null;
+  ppm: number | null;
+  mL: number;
+  bottle: string | null;
+  label: number | null;
+  madeDaysAgo: number | null;
+  measures: string[] | null;
+}
+export const diluteEvents = createActionGroup({ source: 'Dilute page', events: { 'Recipe changed': props<{ change: Partial<DiluteState> }>() } });
+const initial: DiluteState = { product: '', percent: null, ppm: null, mL: 500, bottle: null, label: null, madeDaysAgo: null, measures: null };
+export const diluteFeature = createFeature({
+  name: 'dilutePage',
+  reducer: createReducer(
+    initial,
+    on(diluteEvents.recipeChanged, (state, { change }): DiluteState => ({ ...state, ...change })),
+  ),
+});

@@ -1,0 +1,94 @@
+import { inject, Injectable } from '@angular/core';
+import type { Door, LogEntry, LogFields, RecordOf } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { v7 as uuidv7 } from 'uuid';
+import { householdEvents, type Kept } from './state';
+
+/** A refusal of the server, in its own words. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly detail: string,
+    readonly errors: { path: string; message: string }[],
+    readonly current: { id: string; version: number } | null,
+  ) {
+    super(detail);
+  }
+}
+const AWAY = 'Dolly Tub’s server does not answer. What you typed is still here; start it again (npm start) and try once more.';
+
+/** The doors, as promises. Answers go to the store first, so that the page never holds a second copy. */
+@Injectable({ providedIn: 'root' })
+export class HouseholdApi {
+  private readonly store = inject(Store);
+
+  async call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+    let response: Response;
+    try {
+      response = await fetch(`/api${path}`, { method, headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+    } catch {
+      throw new Refused(0, AWAY, [], null);
+    }
+    const text = response.status === 204 ? '' : await response.text();
+    const answer = text ? (JSON.parse(text) as unknown) : null;
+    if (!response.ok) {
+      const p = (answer ?? {}) as { detail?: string; errors?: { path: string; message: string }[]; current?: { id: string; version: number } };
+      throw new Refused(response.status, p.detail ?? `The server answered ${response.status}.`, p.errors ?? [], p.current ?? null);
+    }
+    return answer as T;
+  }
+
+  async readAll<D extends Door>(door: D): Promise<RecordOf<D>[]> {
+    const all: RecordOf<D>[] = [];
+    let after = '';
+    do {
+      const page = await this.call<{ items: RecordOf<D>[]; next?: string }>('GET', `/${door}?limit=500${after ? `&after=${encodeURIComponent(after)}` : ''}`);
+      all.push(...page.items);
+      after = page.next ?? '';
+    } while (after);
+    return all;
+  }
+  async readLog(): Promise<LogEntry[]> {
+    const all: LogEntry[] = [];
+    let after = '';
+    do {
+      const page = await this.call<{ items: LogEntry[]; next?: string }>('GET', `/log?limit=500${after ? `&after=${encodeURIComponent(after)}` : ''}`);
+      all.push(...page.items);
+      after = page.next ?? '';
+    } while (after && all.length < 5000);
+    return all;
+  }
+  read<D extends Door>(door: D, id: string): Promise<RecordOf<D>> {
+    return this.call('GET', `/${door}/${id}`);
+  }
+
+  async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof Envelope>): Promise<RecordOf<D>> {
+    // the id is brought along, so that a repeated request makes no second record
+    const record = await this.call<RecordOf<D>>('POST', `/${door}`, { id: uuidv7(), ...body });
+    this.store.dispatch(householdEvents.recordChanged({ door, record: record as { id: string; version: number } }));
+    return record;
+  }
+  async replace<D extends Kept>(door: D, record: RecordOf<D>): Promise<RecordOf<D>> {
+    const saved = await this.call<RecordOf<D>>('PUT', `/${door}/${record.id}`, record);
+    this.store.dispatch(householdEvents.recordChanged({ door, record: saved as { id: string; version: number } }));
+    return saved;
+  }
+  async remove(door: Kept, id: string, version: number): Promise<void> {
+    await this.call('DELETE', `/${door}/${id}?version=${version}`);
+    this.store.dispatch(householdEvents.recordGone({ door, id }));
+  }
+  async write(entry: LogFields): Promise<LogEntry> {
+    const id = uuidv7();
+    const written = await this.call<LogEntry>('POST', '/log', { id, ...entry }, { 'Idempotency-Key': id });
+    this.store.dispatch(householdEvents.entryWritten({ entry: written }));
+    return written;
+  }
+}
+interface Envelope {
+  id: string;
+  version: number;
+  createdAt: string;
+  updatedAt: string;
+  deletedAt?: string;
+  deletedWith?: string;
+}

@@ -1,0 +1,52 @@
+import { Observable } from 'rxjs';
+
+export interface RemoteChange {
+  door: string;
+  id: string;
+  version: number;
+  op: string;
+}
+export type StreamEvent = { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'back' };
+
+/**
+ * The server's stream of changes, one connection for all tabs: the tab that holds the lock reads it and
+ * tells the others. Without locks (plain HTTP on the home network) each tab reads its own.
+ */
+export function changes(): Observable<StreamEvent> {
+  return new Observable((subscriber) => {
+    const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('dolly-changes');
+    channel?.addEventListener('message', (m: MessageEvent<StreamEvent>) => subscriber.next(m.data));
+    let source: EventSource | null = null;
+    let release = (): void => undefined;
+    const tell = (e: StreamEvent): void => {
+      subscriber.next(e);
+      channel?.postMessage(e);
+    };
+    const listen = (): void => {
+      let lost = false;
+      source = new EventSource('/api/events');
+      source.addEventListener('record', (m) => tell({ kind: 'change', change: JSON.parse((m as MessageEvent<string>).data) as RemoteChange }));
+      source.addEventListener('reset', () => tell({ kind: 'reset' }));
+      source.addEventListener('error', () => {
+        lost = true;
+        tell({ kind: 'lost' });
+      });
+      source.addEventListener('open', () => {
+        if (lost) tell({ kind: 'back' });
+        lost = false;
+      });
+    };
+    if (navigator.locks)
+      void navigator.locks.request('dolly-changes', () => {
+        if (subscriber.closed) return undefined;
+        listen();
+        return new Promise<void>((resolve) => (release = resolve));
+      });
+    else listen();
+    return () => {
+      source?.close();
+      channel?.close();
+      release();
+    };
+  });
+}

@@ -1,0 +1,39 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { type Catalogue, loadCatalogue, overlay, type OwnRecord, type RawCatalogue, type Source } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { selectOwn } from '../household/state';
+
+/** The catalogue in the page: fetched once as one immutable file, with the household's own records laid over it. */
+@Injectable({ providedIn: 'root' })
+export class Knowledge {
+  private readonly own = inject(Store).selectSignal(selectOwn);
+  private readonly shipped = signal<Catalogue | null>(null);
+  private asked = false;
+  readonly trouble = signal<string | null>(null);
+
+  /** Null until it is here; asking for it starts the fetch. */
+  readonly catalogue = computed<Catalogue | null>(() => {
+    const c = this.shipped();
+    if (!c) return null;
+    const own = this.own();
+    return own.products.length + own.materials.length + own.soils.length + own.tools.length === 0 ? c : overlay(c, own as unknown as Record<'products', OwnRecord[]>);
+  });
+
+  async load(): Promise<void> {
+    if (this.asked) return;
+    this.asked = true;
+    try {
+      const index = (await (await fetch('/api/catalogue')).json()) as { whole: string };
+      const raw = (await (await fetch(index.whole)).json()) as RawCatalogue;
+      this.shipped.set(loadCatalogue(raw));
+      this.trouble.set(null);
+    } catch {
+      this.asked = false;
+      this.trouble.set('The catalogue could not be read. Start the server again and reload.');
+    }
+  }
+
+  source(id: string): Source | undefined {
+    return this.catalogue()?.sources.get(id);
+  }
+}

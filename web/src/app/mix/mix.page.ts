@@ -1,0 +1,171 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { RouterLink } from '@angular/router';
+import { judge, type JudgedItem, type MeetingId, type MixItem, readLabel, resolveItems } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Chooser, type Choice } from '../shared/chooser';
+import { SourceNote } from '../shared/source-note';
+import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
+import { capital, figure } from '../shared/words';
+import { Emergency } from './emergency';
+import { MeetingWeb } from './meeting-web';
+import { mixEvents, mixFeature } from './mix.state';
+
+/** May these meet? One big verdict, then the web of which meets which, then why and what instead. */
+@Component({
+  selector: 'dt-mix',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Chooser, MeetingWeb, SourceNote, VerdictShape, RouterLink],
+  template: `
+    <div class="page">
+      <div class="layout">
+        <section class="plate ask" aria-labelledby="mix-title">
+          <h1 id="mix-title">What is going to meet?</h1>
+          @for (t of things(); track $index) {
+            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'Take ' + t.name + ' away'" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }</p></div>
+          }
+          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }</div>
+          @if (pasting()) {
+            <form class="stack" (submit)="paste($event)">
+              <div class="field"><label for="label-text">What the label says</label><textarea id="label-text" rows="4" maxlength="20000" placeholder="Ingredients: water, phosphoric acid 5–15 %, …" [value]="text()" (input)="type($event)"></textarea></div>
+              @if (reading(); as r) { <p class="small quiet" role="status">{{ r }}</p> }
+              <button class="btn" type="submit" [disabled]="!text().trim()">Judge it</button>
+            </form>
+          }
+          <h2>Where?</h2>
+          <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
+          <div class="chips">
+            @if (state.meeting() === 'container') { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
+            @if (state.meeting() === 'surface' || state.meeting() === 'carried') { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
+          </div>
+        </section>
+        @if (answer(); as a) {
+          <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
+            <div class="head" [class.whole]="a.level >= 4" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
+              <dt-verdict-shape [level]="a.level" [size]="104" />
+              <div><p class="of">{{ a.level }} of 5: {{ a.level >= 3 ? 'keep apart' : words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? 'No rule concerns them, and everything in them is known.' }}</p></div>
+            </div>
+            @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
+            <div class="pair">
+              <div class="tray"><h3>Why</h3>@for (f of a.findings.slice(0, 3); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
+              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track t) { <p class="small">{{ t }}</p> }</div>
+            </div>
+            <div class="row foot">
+              @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
+              @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
+              <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
+            </div>
+          </section>
+        } @else {
+          <section class="plate zinc"><h2>Two things, and where</h2><p>Add what is going to meet: a product, a label that you paste, or a bottle that you mixed.</p><span class="shapes legend">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <span [style.color]="'var(--v' + n + ')'"><dt-verdict-shape [level]="n" [size]="30" /> {{ n }} {{ words[n] }}</span> }</span></section>
+        }
+      </div>
+    </div>
+  `,
+  styles: `
+    .layout { display: grid; grid-template-columns: minmax(320px, 0.72fr) minmax(0, 1fr); gap: 18px; align-items: start; }
+    .ask { display: grid; gap: 12px; } .ask h1 { font-size: 24px; } .ask h2 { font-size: 19px; }
+    .thing { padding: 10px 14px; } .thing .top { justify-content: space-between; } .thing p { margin: 2px 0 0; }
+    .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
+    .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
+    .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
+    .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head dt-verdict-shape { flex: none; }
+    .head h2 { color: inherit; font-size: 40px; font-weight: 800; } .of { margin: 0; font-weight: 700; } .because { margin: 6px 0 0; font-size: 17px; color: var(--ink); } .whole .because { color: inherit; }
+    .pair { display: grid; grid-template-columns: 1.15fr 1fr; gap: 12px; } .tray h3 { margin-bottom: 4px; } .tray p:last-child { margin: 0; }
+    .foot { margin-top: 2px; } .shapes { margin-left: auto; display: flex; gap: 8px; } .legend { display: grid; gap: 8px; margin: 10px 0 0; font-weight: 700; } .legend span { display: flex; gap: 10px; align-items: center; }
+    @media (max-width: 860px) { .layout { grid-template-columns: minmax(0, 1fr); } .head { gap: 14px; } .head h2 { font-size: 29px; } .pair { grid-template-columns: 1fr; } .verdict { order: -1; } .shapes { margin-left: 0; } }
+  `,
+})
+export class MixPage {
+  protected readonly store = inject(Store);
+  private readonly knowledge = inject(Knowledge);
+  private readonly dialog = inject(MatDialog);
+  protected readonly events = mixEvents;
+  protected readonly words = VERDICTS;
+  protected readonly state = {
+    items: this.store.selectSignal(mixFeature.selectItems),
+    meeting: this.store.selectSignal(mixFeature.selectMeeting),
+    closed: this.store.selectSignal(mixFeature.selectClosed),
+    rinsed: this.store.selectSignal(mixFeature.selectRinsed),
+  };
+  private readonly stock = this.store.selectSignal(selectStock);
+  private readonly kits = this.store.selectSignal(selectKits);
+  private readonly settings = this.store.selectSignal(selectSettings);
+  private readonly ownBottles = this.store.selectSignal(selectBottles);
+  protected readonly pasting = signal(false);
+  protected readonly text = signal('');
+  /** /mix?with=chlorine-bleach,white-vinegar&where=surface */
+  readonly with = input<string | undefined>();
+  readonly where = input<string | undefined>();
+
+  constructor() {
+    void this.knowledge.load();
+    effect(() => {
+      const ids = this.with()?.split(',').filter(Boolean);
+      if (ids?.length) this.store.dispatch(mixEvents.thingsBrought({ items: ids.map((product) => ({ product })) }));
+      const where = this.where();
+      if (where) this.store.dispatch(mixEvents.meetingChosen({ meeting: where as MeetingId }));
+    });
+  }
+  protected asMeeting = (id: string): MeetingId => id as MeetingId;
+  protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
+  protected readonly bottles = computed<Choice[]>(() => this.ownBottles().filter((b) => b.fill).map((b) => ({ id: b.id, name: b.name })));
+  protected readonly products = computed<Choice[]>(() => {
+    const owned = new Map(this.stock().map((s) => [s.item, this.kits().find((k) => k.id === s.kit)?.name]));
+    return [...(this.knowledge.catalogue()?.products.values() ?? [])]
+      .map((p) => ({ id: p.id, name: capital(p.name), also: p.synonyms, ...(owned.has(p.id) ? { note: `you have it: ${owned.get(p.id)}` } : {}) }))
+      .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)) || (a.name < b.name ? -1 : 1));
+  });
+  private readonly inBottle = (id: string): MixItem[] | null => {
+    const fill = this.ownBottles().find((b) => b.id === id)?.fill;
+    return fill ? fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })) : null;
+  };
+  /** The things, resolved to their ingredients. */
+  private readonly resolved = computed(() => {
+    const c = this.knowledge.catalogue();
+    const asked = this.state.items();
+    if (!c || !asked.length) return null;
+    const r = resolveItems(asked, c, this.inBottle);
+    return r.ok ? r.value : null;
+  });
+  protected readonly items = computed<readonly JudgedItem[]>(() => this.resolved() ?? []);
+  protected readonly answer = computed(() => {
+    const c = this.knowledge.catalogue();
+    const items = this.resolved();
+    if (!c || !items?.length) return null;
+    if (items.length === 1) return null;
+    return judge(items, { meeting: this.state.meeting(), closed: this.state.meeting() === 'container' && this.state.closed(), rinsed: this.state.rinsed() }, c);
+  });
+  protected readonly things = computed(() =>
+    this.items().map((i) => ({
+      name: capital(i.name),
+      inside: i.ingredients.map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`).join(', '),
+      unknown: i.unknownWhat.length ? `${i.unknownWhat.length} not recognised: “${i.unknownWhat.join('”, “').slice(0, 80)}”` : i.unknown ? 'not all of it is named' : '',
+    })),
+  );
+  protected readonly reading = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c || !this.text().trim()) return null;
+    const r = readLabel(this.text(), c);
+    return `${r.ingredients.length} recognised${r.unrecognised.length ? `, ${r.unrecognised.length} not: “${r.unrecognised.slice(0, 3).join('”, “').slice(0, 90)}”` : ''}${r.undisclosed ? `. Counts as not fully named: ${r.signs.join('; ')}.` : '. A full list.'}`;
+  });
+  protected add(item: MixItem): void {
+    this.store.dispatch(mixEvents.thingAdded({ item }));
+  }
+  protected type(e: Event): void {
+    this.text.set((e.target as HTMLTextAreaElement).value);
+  }
+  protected paste(e: Event): void {
+    e.preventDefault();
+    if (!this.text().trim()) return;
+    this.add({ label: this.text() });
+    this.text.set('');
+    this.pasting.set(false);
+  }
+  protected happened(): void {
+    const e = this.settings()?.emergency;
+    this.dialog.open(Emergency, { ariaLabelledBy: 'emergency-title', disableClose: true, width: '720px', maxWidth: '96vw', data: { what: this.items().map((i) => i.name).join(' and '), number: e?.number ?? '', poison: e?.poisonCentre ?? '' } });
+  }
+}

@@ -1,0 +1,269 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { type LogFields, movesFor, type Run } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { HouseholdApi, Refused } from '../household/api';
+import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Clock } from '../shared/clock';
+import { capital, span } from '../shared/words';
+
+type Outcome = 'worked' | 'partly' | 'not' | 'damaged';
+const OUTCOMES: [Outcome, string, string][] = [['worked', 'Worked', 'clean, nothing left'], ['partly', 'Partly', 'better, not gone'], ['not', 'Not', 'no change'], ['damaged', 'Damaged', 'a mark, dull or worn']];
+
+/** One step at a time in very large type; the wait is kept on the server, so a reload loses nothing. */
+@Component({
+  selector: 'dt-run',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  host: { '(document:keydown)': 'key($event)' },
+  template: `
+    @if (run(); as r) {
+      <div class="run">
+        <div class="wood" aria-hidden="true"></div>
+        <header><h1>{{ place() }}</h1><span class="quiet">{{ ending() ? 'how did it go?' : 'step ' + (r.index + 1) + ' of ' + r.steps.length }}</span><span class="chip still">{{ left() }}</span></header>
+        <div class="progress" role="progressbar" aria-label="Steps done" [attr.aria-valuenow]="r.index" aria-valuemin="0" [attr.aria-valuemax]="r.steps.length"><i [style.width.%]="(100 * r.index) / r.steps.length"></i></div>
+        <section class="plate step" aria-live="polite">
+          @if (r.state !== 'running') { <h2>Done and written down.</h2><p class="because">{{ doneSays() }}</p>@if (shift(); as t) { <p class="shift">{{ t }}</p> } }
+          @else if (ending()) {
+            <h2>How did it go?</h2>
+            <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving()" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
+            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() ? 0 : 1)">rinsed off</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button></div>
+          } @else {
+            <span class="chip still">{{ what() }}</span>
+            <h2>{{ step()!.text }}</h2>
+            <p class="because">{{ capital(step()!.because) }}.</p>
+          }
+          @for (t of timers(); track t.id) {
+            <div class="tray timer" [class.ready]="t.ready" [class.over]="t.over" role="timer" [attr.aria-label]="t.say"><svg viewBox="0 0 56 56" aria-hidden="true"><circle cx="28" cy="28" r="23" class="track" /><circle cx="28" cy="28" r="23" class="run-arc" [attr.stroke-dasharray]="144.500" [attr.stroke-dashoffset]="144.500 * (1 - t.share)" transform="rotate(-90 28 28)" />@if (t.ready) { <path d="m17 29 8 8 15-17" class="tick" /> }</svg><span class="tl"><b>{{ t.label }}</b><span [class.warn]="t.ready">{{ t.words }}</span></span><span class="clock num">{{ t.clock }}</span></div>
+          }
+          <span class="visually-hidden" aria-live="assertive">{{ announce() }}</span>
+        </section>
+        @if (trouble(); as t) { <p class="warn" role="alert">{{ t }}</p> }
+        @if (r.state === 'running') {
+          <footer>
+            <button class="btn back" type="button" (click)="go(-1)" [disabled]="(r.index === 0 && !ending()) || saving()">Back</button>
+            @if (!ending()) { <button class="btn strong next" type="button" (click)="next()" [disabled]="saving()">{{ nextWord() }}</button> }
+          </footer>
+          <div class="links">@if (!ending()) { <button class="link" type="button" (click)="end()">To the end</button> }<button class="link" type="button" (click)="drop()">Give it up</button><a class="link" [routerLink]="['/rooms']">Leave it running</a></div>
+        } @else {
+          <footer><a class="btn strong next" routerLink="/choose" [queryParams]="{ spot: r.spot }">See the ladder now</a></footer><div class="links"><a class="link" routerLink="/log">Log</a><a class="link" routerLink="/rooms">Rooms</a></div>
+        }
+      </div>
+    } @else if (loaded()) { <div class="page"><div class="plate"><h1>That one is over</h1><p>It was finished or given up.</p><a class="btn strong" routerLink="/rooms">To the rooms</a></div></div> } @else { <p class="quiet" role="status">Reading …</p> }
+  `,
+  styles: `
+    .run { max-width: 760px; margin: -14px auto 0; min-height: 100dvh; display: grid; grid-template-rows: auto auto auto 1fr auto auto auto; gap: 12px; padding-bottom: 10px; }
+    .wood { height: 12px; margin: 0 -16px; background: var(--wood); border-bottom: 2px solid var(--wood-edge); } header { display: flex; align-items: baseline; gap: 12px; } header h1 { font-size: 22px; } header .chip { margin-left: auto; } .still { cursor: default; border-color: var(--zinc-2); justify-self: start; } .still:hover { background: var(--enamel); }
+    .progress { height: 12px; border-radius: 6px; background: var(--zinc-1); overflow: hidden; } .progress i { display: block; height: 100%; background: var(--blue); transition: width 160ms ease-out; }
+    .step { display: grid; gap: 16px; align-content: start; grid-auto-rows: min-content; } .step h2 { font-size: clamp(27px, 7vw, 40px); font-weight: 800; line-height: 1.14; } .because { font-size: 20px; margin: 0; color: var(--ink-2); } .shift { font-size: 20px; font-weight: 600; margin: 0; color: var(--blue); }
+    .timer { display: flex; align-items: center; gap: 14px; margin-top: 6px; } .timer svg { width: 56px; height: 56px; flex: none; fill: none; } .track { stroke: var(--zinc-2); stroke-width: 8; } .run-arc { stroke: var(--blue); stroke-width: 8; stroke-linecap: round; } .tick { stroke: var(--copper); stroke-width: 6; stroke-linecap: round; stroke-linejoin: round; } .ready .run-arc { stroke: var(--copper); } .timer.ready { border-color: var(--copper); border-width: 2px; }
+    .tl { display: grid; flex: 1; font-size: 17px; } .clock { font-size: 32px; font-weight: 700; } .ready .clock { color: var(--copper); }
+    .outcomes { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .outcomes .btn { display: grid; min-height: 92px; white-space: normal; font-size: 16px; } .outcomes b { font: 700 25px var(--display); } .outcomes span { color: var(--ink-2); font-weight: 500; } .outcomes .damaged { color: var(--v5); border-color: var(--v5); }
+    footer { display: grid; grid-template-columns: auto 1fr; gap: 12px; } footer .btn { min-height: 78px; border-radius: 16px; font-size: 18px; } .next { font: 700 27px var(--display); grid-column: 2; } .back { padding: 0 26px; }
+    footer a.next { grid-column: 1 / -1; } .links { display: flex; flex-wrap: wrap; justify-content: space-around; gap: 8px; } .links .link { min-height: 40px; font-size: 17px; }
+  `,
+})
+export class RunPage implements OnDestroy {
+  private readonly store = inject(Store);
+  private readonly api = inject(HouseholdApi);
+  private readonly knowledge = inject(Knowledge);
+  private readonly router = inject(Router);
+  private readonly clock = inject(Clock);
+  protected readonly capital = capital;
+  protected readonly outcomes = OUTCOMES;
+  protected readonly loaded = this.store.selectSignal(selectLoaded);
+  private readonly runs = this.store.selectSignal(selectRuns);
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly bottles = this.store.selectSignal(selectBottles);
+  readonly runId = input.required<string>({ alias: 'run' });
+  protected readonly run = computed<Run | undefined>(() => this.runs().find((r) => r.id === this.runId()));
+  protected readonly ending = computed(() => (this.run()?.index ?? 0) >= (this.run()?.steps.length ?? 1));
+  protected readonly step = computed(() => this.run()?.steps[this.run()!.index]);
+  protected readonly trouble = signal<string | null>(null);
+  protected readonly saving = signal(false);
+  protected readonly rinsed = signal<0 | 1 | 2>(0);
+  protected readonly aired = signal(false);
+  protected readonly announce = signal('');
+  protected readonly shift = signal<string | null>(null);
+  protected readonly doneSays = signal('');
+  private wake: { release(): Promise<void> } | null = null;
+  private rang = new Set<string>();
+
+  constructor() {
+    void this.knowledge.load();
+    effect(() => {
+      const r = this.run();
+      if (!r) return;
+      this.rinsed.set(r.steps.some((s) => s.id === 'rinse' || s.id === 'wipe') ? 1 : 0);
+      this.aired.set(r.steps.some((s) => s.id === 'air'));
+    });
+    effect(() => {
+      for (const t of this.timers()) if (t.ready && !this.rang.has(t.id)) {
+        this.rang.add(t.id);
+        this.announce.set(`${t.label}: ready`);
+        ring();
+      }
+    });
+    const lock = (navigator as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }).wakeLock;
+    void lock?.request('screen').then((w) => (this.wake = w)).catch(() => undefined);
+  }
+  ngOnDestroy(): void {
+    void this.wake?.release().catch(() => undefined);
+  }
+  private readonly spot = computed(() => this.household().spots.find((s) => s.id === this.run()?.spot));
+  protected readonly place = computed(() => this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing');
+  protected readonly what = computed(() => [this.spot()?.name.toLowerCase(), this.run()?.method?.name].filter(Boolean).join(' · '));
+  protected readonly left = computed(() => {
+    const r = this.run();
+    if (!r || this.ending()) return 'all steps done';
+    const s = r.steps.slice(r.index).reduce((a, x) => a + x.active_s + (x.wait_s && !r.timers.some((t) => t.id === x.id) ? x.wait_s.min : 0), 0) + Math.max(0, ...this.timers().map((t) => t.remaining));
+    return `${span(Math.max(1, s / 60))} left`;
+  });
+  protected readonly timers = computed(() => {
+    const now = this.clock.second().getTime();
+    const r = this.run();
+    if (!r || r.state !== 'running') return [];
+    return r.timers.map((t) => {
+      const gone = (now - Date.parse(t.startedAt)) / 1000 - t.paused_s;
+      const remaining = Math.max(0, Math.ceil(t.min_s - gone));
+      const ready = remaining === 0;
+      const over = gone > t.max_s;
+      const clock = `${Math.floor(remaining / 60)}:${String(remaining % 60).padStart(2, '0')}`;
+      return { id: t.id, label: t.label, remaining, ready, over, share: Math.min(1, gone / t.min_s), clock, words: over ? 'past its longest: wet it again or wipe now' : ready ? 'ready: go on' : 'wait; still wet?', say: `${t.label}: ${ready ? 'ready' : `${clock} to go`}` };
+    });
+  });
+  protected readonly nextWord = computed(() => {
+    const s = this.step();
+    const r = this.run();
+    if (s?.wait_s && !r?.timers.some((t) => t.id === s.id)) return 'Start the wait';
+    if (s?.wait_s && this.timers().some((t) => t.id === s.id && !t.ready)) return 'Go on early';
+    return 'Done, next';
+  });
+  protected key(e: KeyboardEvent): void {
+    if (/^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test((e.target as HTMLElement).tagName) && e.key === 'Enter') return;
+    if (e.ctrlKey || e.metaKey || e.altKey || this.run()?.state !== 'running') return;
+    if ((e.key === 'Enter' || e.key === 'n') && !this.ending()) void this.next();
+    else if (e.key === 'b') void this.go(-1);
+  }
+  private async keep(change: Partial<Run>): Promise<boolean> {
+    this.saving.set(true);
+    this.trouble.set(null);
+    try {
+      await this.api.replace('runs', { ...this.run()!, ...change });
+      return true;
+    } catch (e) {
+      this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
+      return false;
+    } finally {
+      this.saving.set(false);
+    }
+  }
+  protected async next(): Promise<void> {
+    const r = this.run()!;
+    const s = this.step();
+    if (!s || this.saving()) return;
+    if (s.wait_s && !r.timers.some((t) => t.id === s.id)) {
+      await this.keep({ timers: [...r.timers, { id: s.id, label: capital(this.what()).slice(0, 110) || 'Waiting', startedAt: this.clock.now().toISOString(), min_s: s.wait_s.min, max_s: s.wait_s.max, paused_s: 0 }] });
+      return;
+    }
+    // a wait that is over goes with its step
+    await this.keep({ index: r.index + 1, timers: r.timers.filter((t) => t.id !== s.id) });
+  }
+  protected async go(by: number): Promise<void> {
+    const r = this.run()!;
+    if (this.saving() || r.index + by < 0) return;
+    await this.keep({ index: r.index + by });
+  }
+  protected async end(): Promise<void> {
+    await this.keep({ index: this.run()!.steps.length, timers: [] });
+  }
+  protected async drop(): Promise<void> {
+    const r = this.run()!;
+    if (await this.keep({ state: 'dropped', timers: [] })) void this.router.navigate(['/choose'], { queryParams: { spot: r.spot } });
+  }
+  /** Worked, partly, not, damaged: one log entry does it all; stock, bottle and evidence follow from it. */
+  protected async finish(outcome: Outcome): Promise<void> {
+    const r = this.run()!;
+    const h = this.household();
+    const c = this.knowledge.catalogue();
+    const kits = h.kits.filter((k) => k.room === this.spot()?.room).map((k) => k.id);
+    const bottle = this.bottleFor(r);
+    // what came from a mixed bottle left the shelf when it was mixed
+    const uses = r.uses.filter((u) => !(bottle && u.item === r.method?.product));
+    const { moves, short } = movesFor(uses, h.stock, kits);
+    const minutes = Math.max(1, Math.round((this.clock.now().getTime() - Date.parse(r.startedAt)) / 60000));
+    const entry: LogFields = {
+      kind: 'clean',
+      spot: r.spot ?? null,
+      run: r.id,
+      question: r.question ?? null,
+      method: r.method ?? null,
+      outcome,
+      rinsed: this.rinsed(),
+      aired: this.aired(),
+      minutes,
+      moves,
+      names: { ...(this.spot() ? { spot: this.spot()!.name } : {}), ...(r.method?.product ? { product: c?.products.get(r.method.product)?.name ?? r.method.product } : {}) },
+      ...(bottle ? { bottle: bottle.id, used_mL: bottle.used } : {}),
+    };
+    if (!r.spot) {
+      this.trouble.set('It was done on no spot of the house, so only the steps end here.');
+      if (await this.keep({ state: 'done', timers: [] })) this.doneSays.set('No spot of the house: nothing was logged.');
+      return;
+    }
+    this.saving.set(true);
+    try {
+      await this.api.write(entry);
+      await this.api.replace('runs', { ...this.run()!, state: 'done', timers: [] });
+      await this.cleanSpot(outcome);
+      const came = moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : bottle ? `From ${bottle.name}: ${bottle.used} mL.` : '';
+      this.doneSays.set(`${this.spot()?.name ?? 'The spot'} remembers it. ${came}${short.length ? ' The shelf was short of something: count it in Kits.' : ''}`);
+      const before = r.method?.effect;
+      if (before !== undefined && before !== null) this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
+    } catch (e) {
+      this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
+    } finally {
+      this.saving.set(false);
+    }
+  }
+  /** A mixed bottle of the same product that has enough left. */
+  private bottleFor(r: Run): { id: string; name: string; used: number } | null {
+    const use = r.uses.find((u) => u.item === r.method?.product);
+    if (!use) return null;
+    for (const b of this.bottles()) {
+      const part = b.fill?.parts.find((p) => p.item === use.item);
+      if (!b.fill || !part || b.fill.left_mL <= 0) continue;
+      const total = part.unit === 'mL' ? part.amount + b.fill.water_mL : b.fill.water_mL;
+      const used = Math.min(b.fill.left_mL, Math.round((use.amount / part.amount) * total));
+      return { id: b.id, name: b.name, used };
+    }
+    return null;
+  }
+  private async cleanSpot(outcome: Outcome): Promise<void> {
+    const s = this.spot();
+    const soil = this.run()?.question?.soil;
+    if (!s || !soil || outcome === 'not' || outcome === 'damaged') return;
+    const soils = s.soils.map((x) => (x.soil === soil ? { ...x, severity: outcome === 'worked' ? 0 : Math.max(1, x.severity - 1), seenAt: this.clock.now().toISOString() } : x));
+    await this.api.replace('spots', { ...s, soils });
+  }
+}
+/** Two soft tones; silent where sound is not allowed. */
+function ring(): void {
+  try {
+    const a = new AudioContext();
+    [660, 880].forEach((f, i) => {
+      const o = a.createOscillator();
+      const g = a.createGain();
+      o.frequency.value = f;
+      g.gain.setValueAtTime(0.0001, a.currentTime + i * 0.25);
+      g.gain.exponentialRampToValueAtTime(0.12, a.currentTime + i * 0.25 + 0.03);
+      g.gain.exponentialRampToValueAtTime(0.0001, a.currentTime + i * 0.25 + 0.24);
+      o.connect(g).connect(a.destination);
+      o.start(a.currentTime + i * 0.25);
+      o.stop(a.currentTime + i * 0.25 + 0.26);
+    });
+  } catch {
+    // no sound here: the text and the live region say it
+  }
+}

@@ -1,0 +1,26 @@
+/** First letter up, the rest as it is. */
+export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** `12 %` of 0.123. */
+export const percent = (x: number): string => `${Math.round(x * 100)} %`;
+
+/** At most three figures. */
+export const figure = (x: number): string => String(Number(x.toPrecision(3)));
+
+/** Minutes as `12 min`, `2 h`, `1 h 20 min`, `2 days`. */
+export function span(minutes: number): string {
+  if (minutes >= 2880) return `${Math.round(minutes / 1440)} days`;
+  if (minutes >= 60) return `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${Math.round(minutes % 60)} min` : ''}`;
+  return `${Math.round(minutes)} min`;
+}
+
+export const SEVERITY = ['clean', 'a trace', 'a thin film', 'a film', 'a crust you can feel', 'a thick crust'] as const;
+
+/** A day and time in the household's zone and language. */
+export function when(at: string, zone: string | undefined, locale: string | undefined, withTime = true): string {
+  try {
+    return new Intl.DateTimeFormat(locale ?? 'en-GB', { timeZone: zone ?? 'UTC', weekday: 'short', day: 'numeric', month: 'short', ...(withTime ? { hour: '2-digit', minute: '2-digit' } : {}) }).format(new Date(at));
+  } catch {
+    return at.slice(0, 16).replace('T', ' ');
+  }
+}
