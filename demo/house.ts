@@ -18,7 +18,7 @@ export interface RoomRow {
   start: [number, number];
 }
 export const ROOMS: RoomRow[] = [
-  { key: 'wet', name: 'Wet room', w: 2900, d: 2150, h: 2300, fan: 15, ach: 2, openings: [['window', 0, 1050, 620], ['door', 2, 2050, 700, 'landing']], fixtures: [['shower', 'shower', 0, 0, 900, 1000], ['basin', 'basin', 1800, 0, 560, 380], ['toilet', 'toilet', 2400, 800, 500, 480], ['shelves', 'shelves', 0, 1350, 260, 700]], drains: [[450, 500]], start: [2400, 1950] },
+  { key: 'wet', name: 'Wet room', w: 2900, d: 2150, h: 2300, fan: 15, ach: 2, openings: [['window', 0, 1050, 620], ['door', 2, 2050, 700, 'landing']], fixtures: [['shower', 'shower', 0, 0, 900, 1000], ['basin', 'basin', 1800, 0, 560, 380], ['toilet', 'toilet', 2400, 800, 500, 480], ['shelves', 'shelves', 0, 1350, 260, 700]], drains: [[450, 420]], start: [2400, 2050] },
   { key: 'galley', name: 'Galley kitchen', w: 3800, d: 2100, h: 2250, fan: 47, ach: 3, openings: [['window', 0, 1300, 900], ['door', 3, 700, 760, 'parlour'], ['door', 1, 900, 760, 'boot porch']], fixtures: [['worktop', 'worktop', 0, 0, 2300, 600], ['sink', 'sink', 1450, 90, 620, 420], ['range', 'range', 2400, 0, 900, 640], ['dresser', 'shelves', 700, 1700, 1500, 400]], start: [1450, 800] },
   { key: 'porch', name: 'Boot porch', w: 1700, d: 1500, h: 2200, ach: 4, openings: [['door', 1, 300, 820, 'towpath'], ['door', 3, 400, 760, 'galley']], fixtures: [['bench', 'bench', 100, 1050, 1200, 380], ['mat', 'mat', 850, 300, 700, 520]], start: [400, 700] },
   { key: 'parlour', name: 'Stove parlour', w: 4200, d: 3600, h: 2400, ach: 1, openings: [['window', 0, 1500, 1200], ['door', 2, 3200, 760, 'galley']], fixtures: [['stove', 'stove', 150, 1300, 600, 700], ['hearth', 'hearth', 50, 1100, 1000, 1100], ['settle', 'sofa', 2500, 300, 1500, 700], ['rug', 'mat', 1400, 1300, 1900, 1400], ['table', 'table', 1300, 300, 600, 600]], start: [3500, 3300] },
@@ -40,16 +40,16 @@ export interface SpotMore {
   centre?: boolean;
 }
 export const SPOTS: SpotRow[] = [
-  ['wet', 'tray', 'Shower tray', 450, 640, 'floor', 0.9, 'acrylic', 'bath', [['soap-scum', 3, 'dried', 3]], { fixture: 'shower', skin: true, days: 7, neighbours: [['wet-floor', 'beside', true]] }],
-  ['wet', 'tiles', 'Shower tiles', 300, 200, 'high', 3.2, 'glazed-tile', 'gloss', [['hard-water-spots', 2, 'dried', 6], ['soap-scum', 2, 'dried', 6]], { fixture: 'shower', days: 7, neighbours: [['wet-grout', 'joint', true], ['wet-floor', 'below', true]] }],
-  ['wet', 'grout', 'Tile grout', 640, 180, 'mid', 0.3, 'cement-grout', 'unsealed', [['mildew', 2, 'set', 9]], { fixture: 'shower', days: 30, neighbours: [['wet-floor', 'below', true]] }],
-  ['wet', 'screen', 'Shower screen', 980, 480, 'mid', 2.4, 'acrylic', 'bath', [['limescale', 4, 'dried', 2], ['soap-scum', 2, 'dried', 2]], { fixture: 'shower', skin: true, touch: 1, days: 7, neighbours: [['wet-tray', 'below', true], ['wet-floor', 'beside', true]] }],
-  ['wet', 'sill', 'Window sill', 1360, 120, 'mid', 0.2, 'painted-wood', 'oil-gloss', [['dust', 2, 'dried', 5]], { days: 14 }],
-  ['wet', 'basin', 'Basin', 2080, 240, 'mid', 0.4, 'vitreous-china', null, [['toothpaste', 2, 'dried', 1], ['soap-scum', 2, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2 }],
-  ['wet', 'taps', 'Basin taps', 2080, 70, 'mid', 0.1, 'chrome-plate', 'on-metal', [['hard-water-spots', 3, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2, neighbours: [['wet-basin', 'below', true]] }],
+  ['wet', 'tray', 'Shower tray', 620, 700, 'floor', 0.9, 'acrylic', 'bath', [['soap-scum', 3, 'dried', 3]], { fixture: 'shower', skin: true, days: 7, neighbours: [['wet-floor', 'beside', true]] }],
+  ['wet', 'tiles', 'Shower tiles', 250, 180, 'high', 3.2, 'glazed-tile', 'gloss', [['hard-water-spots', 2, 'dried', 6], ['soap-scum', 2, 'dried', 6]], { fixture: 'shower', days: 7, neighbours: [['wet-grout', 'joint', true], ['wet-floor', 'below', true]] }],
+  ['wet', 'grout', 'Tile grout', 250, 800, 'mid', 0.3, 'cement-grout', 'unsealed', [['mildew', 2, 'set', 9]], { fixture: 'shower', days: 30, neighbours: [['wet-floor', 'below', true]] }],
+  ['wet', 'screen', 'Shower screen', 930, 420, 'mid', 2.4, 'acrylic', 'bath', [['limescale', 4, 'dried', 2], ['soap-scum', 2, 'dried', 2]], { fixture: 'shower', skin: true, touch: 1, days: 7, neighbours: [['wet-tray', 'below', true], ['wet-floor', 'beside', true]] }],
+  ['wet', 'sill', 'Window sill', 1360, 60, 'mid', 0.2, 'painted-wood', 'oil-gloss', [['dust', 2, 'dried', 5]], { days: 14 }],
+  ['wet', 'basin', 'Basin', 2080, 330, 'mid', 0.4, 'vitreous-china', null, [['toothpaste', 2, 'dried', 1], ['soap-scum', 2, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2 }],
+  ['wet', 'taps', 'Basin taps', 1850, 110, 'mid', 0.1, 'chrome-plate', 'on-metal', [['hard-water-spots', 3, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2, neighbours: [['wet-basin', 'below', true]] }],
   ['wet', 'mirror', 'Mirror', 2330, 60, 'high', 0.6, 'mirror', null, [['fingerprints', 2, 'dried', 2]], { days: 7 }],
-  ['wet', 'bowl', 'Toilet bowl', 2560, 1040, 'low', 0.3, 'vitreous-china', null, [['toilet-ring', 3, 'set', 4]], { fixture: 'toilet', days: 3, kinds: ['toilet'] }],
-  ['wet', 'seat', 'Toilet seat and outside', 2720, 960, 'low', 0.6, 'urea-plastic', null, [['urine', 2, 'dried', 1]], { fixture: 'toilet', touch: 3, skin: true, days: 3, kinds: ['toilet'] }],
+  ['wet', 'bowl', 'Toilet bowl', 2500, 1200, 'low', 0.3, 'vitreous-china', null, [['toilet-ring', 3, 'set', 4]], { fixture: 'toilet', days: 3, kinds: ['toilet'] }],
+  ['wet', 'seat', 'Toilet seat and outside', 2720, 900, 'low', 0.6, 'urea-plastic', null, [['urine', 2, 'dried', 1]], { fixture: 'toilet', touch: 3, skin: true, days: 3, kinds: ['toilet'] }],
   ['wet', 'shelves', 'Open shelves', 130, 1700, 'mid', 0.5, 'varnished-wood', 'polyurethane', [['dust', 2, 'dried', 7]], { fixture: 'shelves', days: 14 }],
   ['wet', 'floor', 'Limestone floor', 1500, 1350, 'floor', 4.6, 'limestone', null, [['hair', 2, 'dried', 1], ['dust', 2, 'dried', 1]], { days: 7, centre: true }],
 
@@ -118,7 +118,7 @@ const SHELF: KitRow['places'] = [['top', 'top shelf', 0, 'eye', true], ['lower',
 export const KITS: KitRow[] = [
   {
     key: 'wet', name: 'Wet room shelf', kind: 'shelf', room: 'wet', mass: 6000, places: SHELF,
-    par: [['chlorine-bleach', 750, 'mL'], ['limescale-spray', 500, 'mL'], ['dish-detergent', 400, 'mL'], ['peroxide-3', 250, 'mL'], ['baking-soda', 300, 'g'], ['citric-descaler', 250, 'g'], ['microfibre-cloth', 5, 'piece'], ['cotton-cloth', 4, 'piece'], ['rubber-glove', 2, 'piece']],
+    par: [['chlorine-bleach', 250, 'mL'], ['limescale-spray', 200, 'mL'], ['dish-detergent', 250, 'mL'], ['peroxide-3', 250, 'mL'], ['baking-soda', 150, 'g'], ['citric-descaler', 250, 'g'], ['microfibre-cloth', 5, 'piece'], ['cotton-cloth', 4, 'piece'], ['rubber-glove', 2, 'piece']],
     stock: [
       ['chlorine-bleach', 'top', 750, 'mL', 310, { opened: 150, made: 200, price: 0.85 }],
       ['limescale-spray', 'top', 500, 'mL', 420, { opened: 40, price: 2.4 }],

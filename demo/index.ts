@@ -113,7 +113,7 @@ function seedLog(store: DemoStore, now: Date, ago: (days: number, hour?: number)
     const what = product ? names.get(product)! : `dry, ${names.get(tool)!}`;
     put('clean', ago(days, 9 + (n % 8)), {
       spot: s.spot, by: demoId(KIND.member, 1 + (n % 2)), question: { material: s.material, ...(s.finish ? { finish: s.finish } : {}), soil, severity: 3 },
-      method: { name: what.charAt(0).toUpperCase() + what.slice(1), product, tool, mechanism }, outcome, rinsed, aired: true, minutes, names: { spot: s.name, ...(product ? { product: names.get(product)! } : {}) },
+      method: { name: what.charAt(0).toUpperCase() + what.slice(1), product, tool, mechanism }, outcome, rinsed: product ? rinsed : 0, aired: true, minutes, names: { spot: s.name, ...(product ? { product: names.get(product)! } : {}) },
     });
   };
   // the last Sunday before now: bleach on the black specks of the screen's seal, rinsed

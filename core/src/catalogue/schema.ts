@@ -91,6 +91,8 @@ export const ProductSchema = Type.Object({
   suits: oneOf(['hard', 'soft', 'both', 'none']),
   families: Type.Optional(Words),
   pantry: Type.Optional(Type.Boolean()),
+  /** People reach for it first, so its refusal is shown first. */
+  asked: Type.Optional(Type.Boolean()),
 });
 
 const Tolerance = oneOf(['no', 'brief', 'dilute', 'dilute-brief', 'ok']);
@@ -180,6 +182,7 @@ export const ToolSchema = Type.Object({
   wash: Type.String(),
   neverOn: Type.String(),
   dullsGloss: Type.Optional(Type.Boolean()),
+  asked: Type.Optional(Type.Boolean()),
   blade: Type.Optional(Type.Boolean()),
   iron: Type.Optional(Type.Boolean()),
   /** It needs something thick enough to get under. */

@@ -254,10 +254,11 @@ function thin(all: Method[], recommended: number, catalogue: Catalogue): Method[
   for (const m of all) {
     const last = kept[kept.length - 1];
     const close = last && Math.abs(last.gain - m.gain) < t.mergeWithin && Math.abs(last.cost - m.cost) < t.mergeWithin;
-    const alike = last && last.chem.product === m.chem.product && last.chem.application === m.chem.application && last.tool.tool === m.tool.tool && m.gain - last.gain < 3 * t.mergeWithin;
+    const alike = last && methodName(last.chem, last.tool) === methodName(m.chem, m.tool);
     if (last && (close || alike)) {
-      if (!must.has(m)) continue;
-      if (!must.has(last)) kept.pop();
+      // nobody can tell them apart: the recommended one stays, else the gentler
+      if (!must.has(m) || (alike && last === all[recommended])) continue;
+      if (!must.has(last) || (alike && m === all[recommended])) kept.pop();
     }
     kept.push(m);
   }
@@ -303,7 +304,7 @@ function rungOf(m: Method, rung: number, face: Face, context: Context, catalogue
         .map((r) => ({ text: r.says, because: r.because, source: r.basis.default }))
     : [];
   const meets = p
-    ? meetsHere(p, face, context, catalogue).map(({ last, product, answer }) => ({
+    ? meetsHere(p, face, context, catalogue).filter((m) => m.answer.findings.length > 0).map(({ last, product, answer }) => ({
         text: `${product.name}${last ? `, used here ${last.daysAgo === 0 ? 'today' : last.daysAgo === 1 ? 'yesterday' : `${last.daysAgo} days ago`}, ${last.rinsed ? 'rinsed' : 'not rinsed'}` : ', always here'}: ${answer.headline.toLowerCase()}. ${answer.then[0] ?? ''}`.trim(),
         level: answer.level,
         source: answer.findings[0]?.source ?? 'common-practice',
@@ -365,10 +366,11 @@ const round1 = (x: number): number => Math.round(x * 10) / 10;
 function methodName(chem: ChemOption, tool: ToolOption): string {
   const t = tool.tool.name;
   if (!chem.product) return `Dry, with ${/^[aeiou]/i.test(t) ? 'an' : 'a'} ${t}`;
-  const warm = chem.temperature_C > 25 ? ', hand-warm' : '';
+  const warm = chem.temperature_C > 25 ? ', warm' : '';
   const name = chem.product.name.replace(/\s+\d+(\.\d+)?\s*%$/, '');
   const strength = chem.strength ? ` ${chem.strength.percent} %` : '';
   const spoken = chem.product.disclosed === 'yes' ? strength : chem.dose ? ` ${chem.dose.amount} ${chem.dose.unit}` : '';
   const showStrength = chem.strength && chem.strength.percent < 99 ? spoken : '';
-  return `${name.charAt(0).toUpperCase()}${name.slice(1)}${showStrength}, ${chem.application.says}${warm}`;
+  const rougher = tool.tool.absorb < 0.5 && tool.tool.scrub >= 0.5 ? `, then ${t}` : '';
+  return `${name.charAt(0).toUpperCase()}${name.slice(1)}${showStrength}, ${chem.application.says}${warm}${rougher}`;
 }

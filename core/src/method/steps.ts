@@ -7,12 +7,15 @@ interface Extra {
   water: boolean;
 }
 
+/** Protection that is put on, as its text begins. */
+const GEAR = /^(gloves|nitrile|butyl|goggles)/i;
+
 /** The facts that step templates ask for; a template stands when all it needs holds. */
 function facts(r: Omit<Rung, 'steps'>, face: Face, extra: Extra): Record<string, string | boolean> {
   return {
     apply: r.apply,
     fume: r.protection.some((p) => /window/i.test(p.text)),
-    gear: r.protection.some((p) => /glove|goggle/i.test(p.text)),
+    gear: r.protection.some((p) => GEAR.test(p.text)),
     last: r.meets.some((m) => /rinse/i.test(m.text)),
     guard: extra.guard !== null,
     product: r.product !== null && !extra.water,
@@ -31,7 +34,7 @@ export function composeSteps(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Fac
   const f = facts(r, face, extra);
   const m = face.material;
   const words: Record<string, string> = {
-    protection: r.protection.filter((p) => /glove|goggle/i.test(p.text)).map((p) => p.text.toLowerCase()).join('; '),
+    protection: r.protection.filter((p) => GEAR.test(p.text)).map((p) => p.text.toLowerCase()).join('; '),
     last: r.meets.map((x) => x.text.split(':')[0]!).join('; '),
     neighbour: extra.guard ?? '',
     amount: amountText(r),

@@ -43,7 +43,7 @@ import { WhyNot, type WhyNotData } from './why-not';
               </div>
             </section>
             <div class="stack">
-              @if (rung(); as r) { <dt-rung-detail [rung]="r" [needs]="needs()" (start)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" /> }
+              @if (rung(); as r) { <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" (start)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" /> }
               @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
               @if (!rung()) { <section class="plate zinc"><h2>First aid</h2><p>{{ firstAid() }}</p></section> }
             </div>
@@ -66,7 +66,7 @@ import { WhyNot, type WhyNotData } from './why-not';
     .sprayed { margin: 6px 0 0; font-size: 15px; }
     .rungs { padding: 10px 20px 16px; display: grid; gap: 10px; }
     .rungs p { margin: 0; }
-    @media (max-width: 860px) { .ruled ul { grid-template-columns: 1fr; } .ruled, .rungs { padding-inline: 14px; } }
+    @media (max-width: 860px) { .flush { display: flex; flex-direction: column; } .ruled { order: 2; border-bottom: 0; border-top: 4px dotted var(--copper); } .ruled ul { grid-template-columns: 1fr; } .ruled, .rungs { padding-inline: 14px; } }
   `,
 })
 export class ChoosePage {
@@ -138,6 +138,7 @@ export class ChoosePage {
     const r = this.rung();
     return c && r && this.loaded() ? needsOf(r, c, this.household().kits, this.household().stock, this.spot()?.room ?? null) : [];
   });
+  protected readonly roomKit = computed(() => this.household().kits.find((k) => k.room === this.spot()?.room)?.id ?? null);
   protected readonly firstAid = computed(() => this.knowledge.catalogue()?.soils.get(this.soil() ?? '')?.firstAid ?? '');
   protected readonly limits = computed(() => {
     const p = profileOf(this.household(), this.clock.minute());
@@ -171,7 +172,7 @@ export class ChoosePage {
     const skip = new Set(['equipment', 'kind of face', 'kept for the toilet', 'kept for the floor', 'kept from the toilet', 'made for something else', 'never advised', 'nothing to get under']);
     const rank = (x: Advice['refused'][number]) => {
       const record = x.product ? c.products.get(x.product)! : c.tools.get(x.tool!)!;
-      return { name: capital(record.name), why: short(x.operands ?? x.because), score: power(record.mechanisms) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };
+      return { name: capital(record.name), why: short(x.operands ?? x.because), score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };
     };
     const all = a.refused.filter((x) => !skip.has(x.limit)).map(rank).sort((p, q) => q.score - p.score);
     return [...all.filter((x) => !x.tool).slice(0, 2), ...all.filter((x) => x.tool).slice(0, 2)];

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { type Catalogue, dilute, type Kit, type Rung, type Stock } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
 import { SourceNote } from '../shared/source-note';
@@ -15,12 +16,16 @@ export interface Need {
 @Component({
   selector: 'dt-rung-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SourceNote, VerdictShape],
+  imports: [SourceNote, VerdictShape, RouterLink],
   template: `
     <section class="plate fade" aria-labelledby="rung-title">
       <h2 id="rung-title"><span class="n num">Rung {{ rung().rung }}</span> {{ rung().name }}</h2>
       <p class="quiet">{{ summary() }}</p>
-      <ol class="steps">@for (s of rung().steps; track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
+      <div class="row">
+        <button class="btn strong" type="button" (click)="start.emit()">Do it now</button>
+        @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
+        @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> } @else if (kit()) { <a class="btn" [routerLink]="['/kits', kit()]" [queryParams]="{ needs: needIds() }">The shelf</a> }
+      </div>
       <dl class="tray facts">
         @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
         <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
@@ -28,11 +33,7 @@ export interface Need {
         @if (apart().length) { <dt>Keep away from</dt><dd>{{ apart().join(', ') }}</dd> }
         @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
       </dl>
-      <div class="row">
-        <button class="btn strong" type="button" (click)="start.emit()">Do it now</button>
-        @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
-        @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> }
-      </div>
+      <ol class="steps">@for (s of rung().steps; track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
       <details class="sum">
         <summary>The sum behind it, and {{ rung().basis.length }} sources</summary>
         <p class="small">Shifts it: 1 − e<sup>−dose ÷ need</sup> = <b>{{ pc(rung().modelEffect) }}</b>@if (rung().evidence; as e) {; with what worked here ({{ e.worked }} of {{ e.of }}): <b>{{ pc(rung().effect) }}</b>}. Wears it: 1 − the product of what each limit leaves = <b>{{ pc(rung().harm) }}</b>.</p>
@@ -48,7 +49,7 @@ export interface Need {
     section { display: grid; gap: 10px; }
     h2 { font-size: 20px; } .n { color: var(--blue); font-size: 25px; font-weight: 700; margin-right: 8px; }
     p { margin: 0; }
-    .steps { padding-left: 26px; display: grid; gap: 4px; line-height: 1.36; } .steps li::marker { font-weight: 700; color: var(--blue); }
+    .steps { padding-left: 26px; display: grid; gap: 3px; line-height: 1.34; font-size: 15px; } .steps li::marker { font-weight: 700; color: var(--blue); }
     .wait { margin-left: 8px; white-space: nowrap; color: var(--copper); }
     .facts { gap: 6px 16px; } .line { display: block; } .meet { display: flex; gap: 8px; align-items: flex-start; }
     summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .sum p { margin: 8px 0; }
@@ -60,13 +61,15 @@ export class RungDetail {
   private readonly knowledge = inject(Knowledge);
   readonly rung = input.required<Rung>();
   readonly needs = input<readonly Need[]>([]);
-  readonly measures = input<readonly string[]>([]);
+  /** Kit of the room, to look at. */
+  readonly kit = input<string | null>(null);
   readonly start = output<void>();
   readonly bottle = output<void>();
   readonly shop = output<void>();
   protected readonly pc = percent;
   protected readonly fig = figure;
   protected readonly spanOf = (s: number): string => span(s / 60);
+  protected readonly needIds = computed(() => this.needs().map((n) => n.item).join(','));
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');
   protected readonly summary = computed(() => {

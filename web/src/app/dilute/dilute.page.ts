@@ -45,13 +45,13 @@ import { diluteEvents, diluteFeature } from './dilute.state';
         <div class="stack">
           @if (answer(); as a) {
             <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
-            <section class="plate zinc"><dl class="facts small">@for (f of facts(); track f[0]) { <dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd> }</dl><p class="small because">@for (b of a.because; track b.text) { <span>{{ b.text }} @if (b.source) { <dt-source [of]="b.source" /> }</span> }</p></section>
-            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · {{ a.ratio.replace('+', ' + ') }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().length) { <p class="small"><b>Keep apart from</b> {{ apart().join(', ') }}.</p> }
+            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · 1 + {{ figure(a.partsWater) }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().length) { <p class="small"><b>Keep apart from</b> {{ apart().join(', ') }}.</p> }
               @if (clash(); as c) { <p class="small warn" role="alert">{{ c }}</p> }
               <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving() || tooBig()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
               @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> } @if (tooBig()) { <p class="small warn">{{ bottle()!.name }} holds {{ bottle()!.capacity_mL }} mL: make less, or take another.</p> }
               @if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b> @if (spot()) { <a routerLink="/choose" [queryParams]="{ spot: spot() }">Back to the ladder</a> }</p> }
             </section>
+            <section class="plate zinc"><dl class="facts small">@for (f of facts(); track f[0]) { <dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd> }</dl><p class="small because">@for (b of a.because; track b.text) { <span>{{ b.text }} @if (b.source) { <dt-source [of]="b.source" /> }</span> }</p></section>
           }
         </div>
       </div>
@@ -60,7 +60,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
   styles: `
     .three { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .left { display: grid; gap: 10px; } h1 { font-size: 22px; } h2 { font-size: 19px; } .left h2 { margin-top: 4px; }
-    .ask { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px; margin: 0; font-size: 18px; } .numin { width: 4.100ch; min-width: 0; font-size: 40px; font-weight: 700; border: 0; border-bottom: 3px solid var(--copper); background: none; padding: 0; line-height: 1.1; field-sizing: content; } .numin.blue { color: var(--blue); }
+    .ask { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px; margin: 0; font-size: 18px; } .numin { width: 4ch; min-width: 2ch; max-width: 6ch; font-size: 40px; font-weight: 700; border: 0; border-bottom: 3px solid var(--copper); background: none; padding: 0; line-height: 1.1; field-sizing: content; width: auto; } .numin.blue { color: var(--blue); }
     .age { margin: 8px 0; } .mid { display: grid; gap: 6px; justify-items: stretch; } .result { justify-self: center; margin: 0; padding: 7px 18px; border-radius: 99px; background: var(--blue-wash); color: var(--blue); font-weight: 700; text-align: center; } .result.out { background: var(--copper-wash); color: var(--copper); }
     .then { padding-left: 22px; display: grid; gap: 4px; margin-top: 6px; } .warnline { color: var(--copper); font-weight: 600; margin: 6px 0 0; } .because { margin: 10px 0 0; color: var(--ink-2); display: grid; gap: 4px; }
     .tag { background: light-dark(#fffef2, #2a2a1f); } .tag h2 { font-size: 24px; text-transform: uppercase; letter-spacing: 0.01em; } .tag p { margin: 4px 0; } .tag .row { margin-top: 8px; }
@@ -206,7 +206,7 @@ export class DilutePage {
     const pack = this.pack()?.pack.amount;
     const used = this.pack()?.pack.unit === 'g' ? (a.stock_g ?? 0) : a.stock_mL;
     return [
-      ['Ratio', a.ratio.replace('+', ' + ')],
+      ['Ratio', `1 + ${figure(a.partsWater)}`],
       ...(t ? [['Keep it wet', span(t.contact_min.min) + ' to ' + span(t.contact_min.max)] as [string, string], ['Rinse', t.rinse] as [string, string]] : []),
       ['Covers, sprayed', `${figure(this.s().mL / 30)} m²`],
       ...(price && pack ? [['Cost of the bottle', `${((price / pack) * used).toFixed(2)} ${this.settings()?.currency ?? ''}`] as [string, string]] : []),

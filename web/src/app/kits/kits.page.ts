@@ -34,6 +34,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
                 @if (said(); as s) { <p class="small" role="status"><b>{{ s }}</b></p> }
               </section>
             }
+            @if (wanted().length) { <section class="plate fade" aria-labelledby="needs-title"><h3 id="needs-title">For the rung you chose</h3><ul class="lines">@for (n of wanted(); track n.id) { <li><span>{{ n.name }}</span><b [class.warn]="!n.here">{{ n.words }}</b>@if (!n.here) { <button class="link" type="button" [disabled]="n.listed" (click)="listItem(n.id, n.unit, n.amount)">{{ n.listed ? 'on the list' : 'list it' }}</button> } @else { <span></span> }</li> }</ul></section> }
             @if (clash(); as x) { <section class="plate verdict" [style.border-color]="'var(--v' + x.level + ')'"><div class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="44" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><div><h3 [style.color]="'var(--v' + x.level + ')'">Not on one shelf</h3><p class="small">{{ x.says }}</p></div></div></section> }
             <section class="plate zinc" aria-labelledby="low-title"><h3 id="low-title">Below par here</h3>
               <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
@@ -69,12 +70,28 @@ export class KitsPage {
   protected readonly said = signal<string | null>(null);
   readonly kitId = input<string | undefined>(undefined, { alias: 'kit' });
 
+  /** What a rung needs: /kits/:kit?needs=a,b */
+  readonly needs = input<string | undefined>();
+
   constructor() {
     void this.knowledge.load();
   }
   protected readonly kit = computed<Kit | undefined>(() => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0]);
   private readonly here = computed(() => this.stock().filter((s) => s.kit === this.kit()?.id));
   protected name = (id: string): string => this.knowledge.catalogue()?.products.get(id)?.name ?? this.knowledge.catalogue()?.tools.get(id)?.name ?? id;
+  protected readonly wanted = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c) return [];
+    return (this.needs()?.split(',') ?? []).filter((id) => c.products.has(id) || c.tools.has(id)).map((id) => {
+      const rows = this.stock().filter((s) => s.item === id && s.onHand > 0);
+      const mine = rows.filter((s) => s.kit === this.kit()?.id);
+      const elsewhere = this.kits().find((k) => k.id === rows[0]?.kit)?.name;
+      const p = c.products.get(id);
+      const unit: Stock['pack']['unit'] = !p ? 'piece' : ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state) ? 'g' : 'mL';
+      const amount = this.kit()?.par.find((x) => x.item === id)?.level ?? (p ? 500 : 1);
+      return { id, name: this.name(id), here: mine.length > 0, unit, amount, listed: this.open().some((s) => s.item === id), words: mine.length ? `${figure(mine.reduce((a, s) => a + s.onHand, 0))} ${unit === 'piece' ? '' : unit}`.trim() : elsewhere ? `in ${elsewhere}` : 'nowhere' };
+    });
+  });
   private total(item: string): number {
     return this.here().filter((s) => s.item === item).reduce((a, s) => a + s.onHand, 0);
   }

@@ -35,9 +35,9 @@ export interface Board {
       @for (b of boards(); track b.id) {
         <section class="board" [class.hooks]="b.hooks" [attr.aria-label]="b.name">
           @if (b.hooks) { <div class="bar" aria-hidden="true"></div> }
-          <ul cdkDropList cdkDropListOrientation="mixed" [id]="'board-' + b.id" [cdkDropListData]="b.id" (cdkDropListDropped)="dropped($event)">
+          <ul [class.arched]="arc(b.things)" cdkDropList cdkDropListOrientation="mixed" [id]="'board-' + b.id" [cdkDropListData]="b.id" (cdkDropListDropped)="dropped($event)">
             @for (t of b.things; track t.stock.id) {
-              <li cdkDrag [cdkDragData]="t" [cdkDragStartDelay]="{ touch: 180, mouse: 0 }">
+              <li cdkDrag [cdkDragData]="t" [class.clashing]="t.clash" [cdkDragStartDelay]="{ touch: 180, mouse: 0 }">
                 <button type="button" class="thing" [class.on]="t.stock.id === picked()" [attr.aria-pressed]="t.stock.id === picked()" [attr.aria-label]="t.name + ', ' + t.amount + (t.low ? ', below par' : '') + (t.clash ? ', keep apart' : '')" (click)="pick.emit(t.stock.id)">
                   <svg viewBox="0 0 90 112" aria-hidden="true" [class.clash]="t.clash" [style.--fill]="t.colour">
                     @switch (t.shape) {
@@ -51,6 +51,7 @@ export interface Board {
                   </svg>
                   @if (t.class) { <span class="class" aria-hidden="true">{{ t.class }}</span> }
                 </button>
+                @if (arc(b.things); as a) { @if (a.from === $index) { <svg class="arc" [style.--span]="a.span" viewBox="0 0 100 34" preserveAspectRatio="none" aria-hidden="true"><path d="M0 34C10 4 90 4 100 34" vector-effect="non-scaling-stroke" /></svg><span class="apart" aria-hidden="true" [style.--span]="a.span">keep apart</span> } }
                 <span class="plank" aria-hidden="true"></span>
                 <span class="name">{{ t.name }}</span><span class="amount" [class.low]="t.low">{{ t.amount }}@if (t.low) { <span aria-hidden="true"> ▾</span> }</span>
               </li>
@@ -63,18 +64,19 @@ export interface Board {
   `,
   styles: `
     .board { position: relative; margin-bottom: 6px; }
-    ul { list-style: none; display: grid; grid-template-columns: repeat(auto-fill, minmax(112px, 1fr)); row-gap: 6px; min-height: 60px; position: relative; }
+    ul { list-style: none; overflow: clip; overflow-clip-margin: 2px; display: grid; grid-template-columns: repeat(auto-fill, minmax(112px, 1fr)); row-gap: 6px; min-height: 60px; position: relative; }
     li { position: relative; display: grid; justify-items: center; align-content: start; text-align: center; font-size: 14px; line-height: 1.2; min-width: 0; }
     .plank { display: block; width: 100%; height: 14px; background: var(--wood); border-bottom: 4px solid var(--wood-edge); margin-bottom: 5px; }
-    .hooks .plank { display: none; } .bar { position: absolute; top: 2px; left: 0; right: 0; height: 6px; border-radius: 3px; background: var(--zinc-3); }
+    li .plank { position: relative; } li:last-child .plank::after { content: ''; position: absolute; left: 100%; top: 0; width: 1400px; height: 14px; background: var(--wood); border-bottom: 4px solid var(--wood-edge); } .hooks .plank { display: none; } .bar { position: absolute; top: 2px; left: 0; right: 0; height: 6px; border-radius: 3px; background: var(--zinc-3); }
     .thing { border: 0; background: none; padding: 0 6px; cursor: pointer; position: relative; border-radius: 10px; } .thing.on { background: var(--blue-wash); }
-    svg { display: block; width: 74px; height: 92px; } .hooks svg { height: 84px; }
+    .thing svg { display: block; width: 74px; height: 92px; } .hooks .thing svg { height: 84px; }
     .body { fill: var(--enamel-2); } .in { fill: var(--fill); } .edge { fill: none; stroke: var(--blue-deep); stroke-width: 3; stroke-linejoin: round; } .edge.in { fill: var(--fill); } .cap { fill: var(--zinc-2); stroke: var(--blue-deep); stroke-width: 3; stroke-linejoin: round; }
     .gap { fill: none; stroke: var(--zinc-3); stroke-width: 2.500; stroke-dasharray: 5 4; } .hook { fill: none; stroke: var(--zinc-4); stroke-width: 4; } .stick { stroke: var(--wood-edge); stroke-width: 7; }
     .clash .edge, .clash .cap { stroke: var(--v5); stroke-width: 4; }
+    .apart { position: absolute; left: calc(50% + var(--span) * 50%); top: -8px; transform: translateX(-50%); background: var(--v5); color: var(--on-v); border-radius: 99px; padding: 1px 10px; font-weight: 700; white-space: nowrap; z-index: 3; }
     .class { position: absolute; left: 2px; bottom: 4px; min-width: 20px; padding: 0 4px; border-radius: 5px; border: 1.5px solid var(--ink-2); background: var(--enamel); font-weight: 700; font-size: 14px; line-height: 18px; }
     .name { font-weight: 600; padding: 0 4px; overflow-wrap: anywhere; } .amount { color: var(--ink-2); font-weight: 600; } .amount.low { color: var(--copper); }
-    .label { text-align: right; margin: 0; font-size: 14px; color: var(--ink-2); font-weight: 600; } .none { padding: 20px; }
+    .label { position: absolute; right: 0; top: 0; margin: 0; font-size: 14px; color: var(--ink-2); font-weight: 600; } .hooks .label { top: 12px; } .arc { position: absolute; left: 50%; top: -2px; width: calc(var(--span) * 100%); height: 34px; overflow: visible; pointer-events: none; z-index: 2; } .arc path { fill: none; stroke: var(--v5); stroke-width: 3; stroke-dasharray: 7 5; } .arc text { fill: var(--v5); font: 700 14px var(--text); } .arched { padding-top: 30px; } .none { padding: 20px; }
     .cdk-drag-preview { list-style: none; display: grid; justify-items: center; background: var(--enamel); border: 2px solid var(--blue); border-radius: 10px; padding: 6px; } .cdk-drag-placeholder { opacity: 0.35; } .cdk-drag-animating, .cdk-drop-list-dragging li:not(.cdk-drag-placeholder) { transition: transform 160ms ease-out; }
     @media (max-width: 560px) { ul { grid-template-columns: repeat(auto-fill, minmax(96px, 1fr)); } }
   `,
@@ -88,6 +90,11 @@ export class Shelf {
   protected dropped(e: CdkDragDrop<string, string, Thing>): void {
     if (e.previousContainer === e.container && e.previousIndex === e.currentIndex) return;
     this.moved.emit({ stock: e.item.data.stock, place: e.container.data, position: e.currentIndex });
+  }
+  /** Two things on one board that must be kept apart: where the arc between them starts, and how many places it spans. */
+  protected arc(things: readonly Thing[]): { from: number; span: number } | null {
+    const at = things.flatMap((t, i) => (t.clash ? [i] : []));
+    return at.length >= 2 ? { from: at[0]!, span: at[1]! - at[0]! } : null;
   }
   protected stack(t: Thing): boolean[] {
     const all = Math.min(6, Math.max(t.count, t.par ?? 0, 1));

@@ -29,8 +29,8 @@ interface Box {
     :host { display: block; }
     .web { position: relative; display: grid; grid-template-columns: minmax(0, 1fr) minmax(70px, 0.9fr) minmax(0, 1fr); }
     .col { display: grid; grid-auto-rows: ${ROW}px; align-content: start; }
-    .box { display: flex; justify-content: space-between; gap: 8px; align-items: center; height: 44px; padding: 0 12px; border: 2px solid var(--zinc-2); border-radius: 10px; background: var(--enamel-2); font-size: 15px; line-height: 1.1; min-width: 0; }
-    .box b { overflow: hidden; text-overflow: ellipsis; } .box span { color: var(--ink-2); font-size: 14px; white-space: nowrap; } .box.dash { border-style: dashed; }
+    .box { display: flex; justify-content: space-between; gap: 8px; align-items: center; height: 44px; padding: 0 12px; border: 2px solid var(--zinc-2); border-radius: 10px; background: var(--enamel-2); font-size: 14px; line-height: 1.1; min-width: 0; }
+    .box b { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; } .box span { color: var(--ink-2); font-size: 14px; white-space: nowrap; } .box.dash { border-style: dashed; }
     svg { width: 100%; height: calc(var(--rows) * ${ROW}px); display: block; } path { fill: none; }
     .forms { position: absolute; left: 50%; top: 4px; transform: translateX(-50%); max-width: 40%; padding: 5px 14px; border-radius: 99px; color: var(--on-v); font: 600 17px/1.1 var(--display); text-align: center; }
     summary { cursor: pointer; font-weight: 600; color: var(--ink-2); font-size: 14px; min-height: 28px; padding-top: 4px; } th { text-align: left; } td, th { padding: 3px 10px 3px 0; vertical-align: top; }
@@ -53,9 +53,9 @@ export class MeetingWeb {
     const item = this.items()[n];
     if (!item) return [];
     const boxes = item.ingredients.map((i) => ({ name: i.name, note: i.percent < 100 ? `to ${Number(i.percent.toPrecision(3))} %` : '', level: Math.max(0, ...this.mine().filter((f) => f.pair.some((p) => p.item === n && p.name === i.name)).map((f) => f.level)) }));
-    if (this.mine().some((f) => f.rule === 'U1' && f.pair.some((p) => p.item === n && p.substance === null))) boxes.push({ name: item.unknownWhat[0] ? `“${item.unknownWhat[0].slice(0, 26)}”` : 'the rest of it', note: 'not known', level: 3 });
+    if (!item.disclosed && this.mine().some((f) => f.rule === 'U1' && f.pair.some((p) => p.item === n)) && !(item.halogen && !item.unknown)) boxes.push({ name: item.unknownWhat[0] ? `“${item.unknownWhat[0].slice(0, 26)}”` : 'the rest of it', note: 'not known', level: 3 });
     boxes.sort((a, b) => b.level - a.level);
-    return boxes.slice(0, 6);
+    return boxes.slice(0, 4);
   }
   protected readonly left = computed(() => this.boxes(this.pair()[0]));
   protected readonly right = computed(() => this.boxes(this.pair()[1]));

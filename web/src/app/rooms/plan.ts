@@ -13,7 +13,7 @@ const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).cur
   selector: 'dt-plan',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="sheet" #sheet [style.aspect-ratio]="box().w + ' / ' + box().h">
+    <div class="sheet" #sheet [style.aspect-ratio]="box().w + ' / ' + box().h" [style.width]="'min(100%, ' + (470 * box().w) / box().h + 'px)'">
       <svg [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="describe()">
         <defs><pattern id="floor" width="300" height="300" patternUnits="userSpaceOnUse"><path d="M300 0H0V300" class="tile" /></pattern></defs>
         <polygon [attr.points]="outline()" class="floor" /><polygon [attr.points]="outline()" fill="url(#floor)" />
@@ -40,7 +40,7 @@ const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).cur
         <path [attr.d]="stitches()" class="stitches" />
       </svg>
       @for (p of pins(); track p.spot.id) {
-        <button type="button" class="pin" [class.on]="p.spot.id === picked()" [class.left]="p.left" [class.movable]="arranging()" [style.left.%]="p.left_pc" [style.top.%]="p.top_pc" [attr.aria-pressed]="p.spot.id === picked()" [attr.aria-label]="p.label" (click)="pick.emit(p.spot.id)" (pointerdown)="grab($event, p.spot)" (keydown)="nudge($event, p.spot)">
+        <button type="button" [class.on]="p.spot.id === picked()" [class]="'pin ' + p.side" [class.movable]="arranging()" [style.left.%]="p.left_pc" [style.top.%]="p.top_pc" [attr.aria-pressed]="p.spot.id === picked()" [attr.aria-label]="p.label" (click)="pick.emit(p.spot.id)" (pointerdown)="grab($event, p.spot)" (keydown)="nudge($event, p.spot)">
           <svg viewBox="-26 -26 52 52" aria-hidden="true"><circle r="19" class="face" /><path [attr.d]="p.track" class="track" /><path [attr.d]="p.fill" class="fill" /></svg>
           <b class="num" aria-hidden="true">{{ p.spot.routeOrder }}</b><span aria-hidden="true">{{ p.spot.name }}</span>
         </button>
@@ -49,7 +49,7 @@ const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).cur
   `,
   styles: `
     :host { display: block; }
-    .sheet { position: relative; width: 100%; max-height: 560px; margin: 0 auto; }
+    .sheet { position: relative; margin: 0 auto; }
     svg { display: block; width: 100%; height: 100%; }
     .floor { fill: var(--enamel-2); }
     .tile { fill: none; stroke: var(--zinc-1); stroke-width: 14; }
@@ -62,17 +62,17 @@ const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).cur
     .drain circle { fill: var(--zinc-1); stroke: var(--zinc-4); stroke-width: 12; } .drain path { stroke: var(--zinc-4); stroke-width: 10; }
     .window { stroke: var(--water); stroke-width: 44; } .gap { stroke: var(--enamel); stroke-width: 66; }
     .door { fill: none; stroke: var(--zinc-3); stroke-width: 12; }
-    .word { font: 600 92px var(--text); fill: var(--ink-2); }
+    .word { font: 600 84px var(--text); fill: var(--ink-2); }
     .stitches { fill: none; stroke: var(--blue); stroke-width: 15; stroke-linecap: round; stroke-dasharray: 6 40; opacity: 0.75; }
     .pin { position: absolute; transform: translate(-24px, -24px); display: flex; align-items: center; gap: 1px; min-height: 48px; padding: 0; border: 0; background: none; cursor: pointer; color: var(--ink); font-weight: 600; font-size: 14px; white-space: nowrap; border-radius: 24px; }
-    .pin.left { flex-direction: row-reverse; transform: translate(calc(-100% + 24px), -24px); }
+    .pin.left { flex-direction: row-reverse; transform: translate(calc(-100% + 24px), -24px); } .pin.hidden span { display: none; } .pin.hidden.on span, .pin.hidden:hover span, .pin.hidden:focus-visible span { display: inline; position: relative; z-index: 3; }
     .pin svg { width: 48px; height: 48px; flex: none; }
     .pin b { position: absolute; left: 0; width: 48px; text-align: center; font-size: 18px; } .pin.left b { left: auto; right: 0; }
     .pin span { background: color-mix(in srgb, var(--enamel) 88%, transparent); border-radius: 6px; padding: 0 5px; }
     .face { fill: var(--enamel); } .track { fill: var(--zinc-2); } .fill { fill: var(--copper); }
     .pin.on .face { fill: var(--blue); } .pin.on b { color: var(--on-blue); } .pin.on span { color: var(--blue); font-weight: 700; }
     .pin.movable { cursor: grab; touch-action: none; } .pin.movable .face { stroke: var(--blue); stroke-width: 2; stroke-dasharray: 4 3; }
-    @media (max-width: 860px) { .pin span { display: none; } .pin, .pin.left { transform: translate(-24px, -24px); } .pin.left b { left: 0; } .pin.on span { display: inline; position: absolute; top: 42px; left: 50%; transform: translateX(-50%); z-index: 2; } .word { font-size: 120px; } }
+    @media (max-width: 860px) { .pin span { display: none; } .pin, .pin.left { transform: translate(-20px, -20px); flex-direction: row; } .pin svg { width: 40px; height: 40px; } .pin b, .pin.left b { left: 0; right: auto; width: 40px; font-size: 16px; } .pin.on span { display: inline; position: absolute; top: 42px; left: 50%; transform: translateX(-50%); z-index: 2; } .word { font-size: 120px; } }
   `,
 })
 export class Plan {
@@ -97,16 +97,37 @@ export class Plan {
     return `${b.x} ${b.y} ${b.w} ${b.h}`;
   });
   protected readonly outline = computed(() => this.room().outline.map((p) => `${p.x},${p.y}`).join(' '));
-  protected readonly stitches = computed(() => route([this.room().start, ...this.spots()]) ?? '');
+  protected readonly stitches = computed(() => route([...this.spots(), this.room().start]) ?? '');
   protected readonly pins = computed(() =>
     this.spots().map((spot) => {
       const b = this.box();
       const share = dirt(spot) / 5;
       const ring = (to: number): string => arc({ innerRadius: 18, outerRadius: 24, startAngle: 0, endAngle: to * 2 * Math.PI }) ?? '';
       const left_pc = ((spot.x - b.x) / b.w) * 100;
-      return { spot, left_pc, left: left_pc > 66, top_pc: ((spot.y - b.y) / b.h) * 100, track: ring(1), fill: ring(share), label: `${spot.routeOrder}, ${spot.name}: ${SEVERITY[dirt(spot)]}` };
+      return { spot, left_pc, side: this.sides().get(spot.id) ?? 'hidden', top_pc: ((spot.y - b.y) / b.h) * 100, track: ring(1), fill: ring(share), label: `${spot.routeOrder}, ${spot.name}: ${SEVERITY[dirt(spot)]}` };
     }),
   );
+  /** Which side each name stands on: right, left, or shown only when picked, so that no name lies on another ring or name. */
+  private readonly sides = computed(() => {
+    const b = this.box();
+    const px = Math.min(760, (470 * b.w) / b.h) / b.w;
+    const at = (s: Spot): { x: number; y: number } => ({ x: (s.x - b.x) * px, y: (s.y - b.y) * px });
+    const taken = this.spots().map((s) => ({ l: at(s).x - 24, r: at(s).x + 24, t: at(s).y - 22, b: at(s).y + 22, id: s.id }));
+    const sides = new Map<string, 'right' | 'left' | 'hidden'>();
+    for (const s of this.spots()) {
+      const p = at(s);
+      const w = s.name.length * 7.6 + 14;
+      for (const side of ['right', 'left'] as const) {
+        const box = side === 'right' ? { l: p.x + 24, r: p.x + 24 + w } : { l: p.x - 24 - w, r: p.x - 24 };
+        const label = { ...box, t: p.y - 10, b: p.y + 10, id: s.id };
+        if (label.l < 0 || label.r > b.w * px || taken.some((k) => k.id !== s.id && k.l < label.r && k.r > label.l && k.t < label.b && k.b > label.t)) continue;
+        taken.push({ ...label, id: `${s.id} name` });
+        sides.set(s.id, side);
+        break;
+      }
+    }
+    return sides;
+  });
   protected readonly openings = computed(() => {
     const pts = this.room().outline;
     return this.room().openings.map((o) => {

@@ -94,7 +94,7 @@ export class RoomsPage {
       .map((spot) => ({ spot, days: dueInDays(spot, this.log(), this.clock.minute(), this.settings()?.timeZone ?? 'UTC') }))
       .filter((d): d is { spot: Spot; days: number } => d.days !== null)
       .sort((a, b) => a.days - b.days)
-      .slice(0, 7)
+      .slice(0, 5)
       .map((d) => ({ ...d, words: dueWords(d.days) })),
   );
   protected pick(spot: string): void {

@@ -26,9 +26,7 @@ import { SEVERITY, when } from '../shared/words';
         <a class="btn strong" routerLink="/choose" [queryParams]="{ spot: spot().id }">What shifts it</a>
         <button class="btn" type="button" (click)="edit.emit()">Change</button>
       </div>
-    </section>
-    <section class="plate zinc" aria-labelledby="once-over">
-      <h3 id="once-over">How dirty, once over</h3>
+      <h3 class="once">How dirty, once over</h3>
       <div class="scale" role="group" aria-label="How dirty, once over">
         @for (w of words; track $index) {
           <button type="button" [style.--step]="$index" [attr.aria-pressed]="worst() === $index" (click)="looked.emit($index)"><i aria-hidden="true"></i>{{ w }}</button>
@@ -37,12 +35,12 @@ import { SEVERITY, when } from '../shared/words';
     </section>
   `,
   styles: `
-    :host { display: grid; gap: 14px; }
-    section { display: grid; gap: 12px; }
+    :host { display: block; }
+    section { display: grid; gap: 11px; } .once { font-size: 16px; margin-top: 2px; }
     .n { color: var(--blue); margin-right: 10px; font-size: 28px; }
     .scale { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: 6px; }
-    .scale button { display: grid; gap: 6px; justify-items: stretch; align-content: start; padding: 4px 2px; border: 2px solid transparent; border-radius: 10px; background: none; font-size: 14px; line-height: 1.15; cursor: pointer; color: var(--ink-2); font-weight: 600; min-height: 66px; }
-    .scale i { height: 26px; border-radius: 7px; border: 1px solid var(--zinc-3); background: color-mix(in oklab, var(--copper) calc(var(--step) * 20%), var(--enamel-2)); }
+    .scale button { display: grid; gap: 6px; justify-items: stretch; align-content: start; padding: 4px 2px; border: 2px solid transparent; border-radius: 10px; background: none; font-size: 14px; line-height: 1.15; cursor: pointer; color: var(--ink-2); font-weight: 600; min-height: 54px; }
+    .scale i { height: 18px; border-radius: 7px; border: 1px solid var(--zinc-3); background: color-mix(in oklab, var(--copper) calc(var(--step) * 20%), var(--enamel-2)); }
     .scale button[aria-pressed='true'] { border-color: var(--blue); color: var(--ink); }
   `,
 })

@@ -43,7 +43,7 @@ const OUTCOMES: [Outcome, string, string][] = [['worked', 'Worked', 'clean, noth
         @if (r.state === 'running') {
           <footer>
             <button class="btn back" type="button" (click)="go(-1)" [disabled]="(r.index === 0 && !ending()) || saving()">Back</button>
-            @if (!ending()) { <button class="btn strong next" type="button" (click)="next()" [disabled]="saving()">{{ nextWord() }}</button> }
+            @if (!ending()) { <button class="btn next" [class.strong]="nextWord() !== early" type="button" (click)="next()" [disabled]="saving()">{{ nextWord() }}</button> }
           </footer>
           <div class="links">@if (!ending()) { <button class="link" type="button" (click)="end()">To the end</button> }<button class="link" type="button" (click)="drop()">Give it up</button><a class="link" [routerLink]="['/rooms']">Leave it running</a></div>
         } @else {
@@ -61,7 +61,7 @@ const OUTCOMES: [Outcome, string, string][] = [['worked', 'Worked', 'clean, noth
     .tl { display: grid; flex: 1; font-size: 17px; } .clock { font-size: 32px; font-weight: 700; } .ready .clock { color: var(--copper); }
     .outcomes { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .outcomes .btn { display: grid; min-height: 92px; white-space: normal; font-size: 16px; } .outcomes b { font: 700 25px var(--display); } .outcomes span { color: var(--ink-2); font-weight: 500; } .outcomes .damaged { color: var(--v5); border-color: var(--v5); }
     footer { display: grid; grid-template-columns: auto 1fr; gap: 12px; } footer .btn { min-height: 78px; border-radius: 16px; font-size: 18px; } .next { font: 700 27px var(--display); grid-column: 2; } .back { padding: 0 26px; }
-    footer a.next { grid-column: 1 / -1; } .links { display: flex; flex-wrap: wrap; justify-content: space-around; gap: 8px; } .links .link { min-height: 40px; font-size: 17px; }
+    footer a.next { grid-column: 1 / -1; } @media (max-width: 860px) { .wood { margin: 0 -14px; } } .links { display: flex; align-items: center; flex-wrap: wrap; justify-content: space-around; gap: 8px; } .links .link { min-height: 40px; font-size: 17px; }
   `,
 })
 export class RunPage implements OnDestroy {
@@ -133,11 +133,12 @@ export class RunPage implements OnDestroy {
       return { id: t.id, label: t.label, remaining, ready, over, share: Math.min(1, gone / t.min_s), clock, words: over ? 'past its longest: wet it again or wipe now' : ready ? 'ready: go on' : 'wait; still wet?', say: `${t.label}: ${ready ? 'ready' : `${clock} to go`}` };
     });
   });
+  protected readonly early = 'Go on early';
   protected readonly nextWord = computed(() => {
     const s = this.step();
     const r = this.run();
     if (s?.wait_s && !r?.timers.some((t) => t.id === s.id)) return 'Start the wait';
-    if (s?.wait_s && this.timers().some((t) => t.id === s.id && !t.ready)) return 'Go on early';
+    if (s?.wait_s && this.timers().some((t) => t.id === s.id && !t.ready)) return this.early;
     return 'Done, next';
   });
   protected key(e: KeyboardEvent): void {
@@ -164,7 +165,7 @@ export class RunPage implements OnDestroy {
     const s = this.step();
     if (!s || this.saving()) return;
     if (s.wait_s && !r.timers.some((t) => t.id === s.id)) {
-      await this.keep({ timers: [...r.timers, { id: s.id, label: capital(this.what()).slice(0, 110) || 'Waiting', startedAt: this.clock.now().toISOString(), min_s: s.wait_s.min, max_s: s.wait_s.max, paused_s: 0 }] });
+      await this.keep({ timers: [...r.timers, { id: s.id, label: this.spot()?.name ?? 'Waiting', startedAt: this.clock.now().toISOString(), min_s: s.wait_s.min, max_s: s.wait_s.max, paused_s: 0 }] });
       return;
     }
     // a wait that is over goes with its step

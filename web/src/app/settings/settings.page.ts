@@ -35,7 +35,7 @@ interface Preview {
             <fieldset><legend>Own spoons and caps</legend><ul class="plain">@for (m of s.measures; track m.id) { <li>{{ m.name }}: {{ m.volume_mL }} mL</li> } @empty { <li class="quiet">none weighed yet</li> }</ul></fieldset>
           </section>
           <section class="plate"><h2>Where people disagree</h2>
-            @for (q of stances(); track q.id) { <fieldset><legend>{{ q.question }}</legend><div class="chips">@for (c of q.choices; track c.id) { <button class="chip" type="button" [attr.aria-pressed]="(s.stances[q.id] ?? q.default) === c.id" (click)="stance(q.id, c.id)">{{ c.name }}</button> }</div><p class="small quiet">{{ q.because }}.</p></fieldset> }
+            @for (q of stances(); track q.id) { <fieldset><legend>{{ q.question }}</legend><div class="chips">@for (c of q.choices; track c.id) { <button class="chip" type="button" [attr.aria-pressed]="(chosen(s, q.id, q.default)) === c.id" (click)="stance(q.id, c.id)">{{ c.name }}</button> }</div><p class="small quiet">{{ q.because }}.</p></fieldset> }
           </section>
           <section class="plate"><h2>If something goes wrong</h2>
             <div class="field"><label for="emergency">Emergency number</label><input id="emergency" inputmode="tel" [value]="s.emergency.number" maxlength="40" (change)="save({ emergency: { number: value($event), poisonCentre: s.emergency.poisonCentre } })" /></div>
@@ -57,7 +57,7 @@ interface Preview {
       } @else { <p class="quiet" role="status">Reading the settings …</p> }
     </div>
   `,
-  styles: `.grid{display:grid;grid-template-columns:repeat(auto-fit,minmax(340px,1fr));gap:18px;align-items:start} section{display:grid;gap:12px} fieldset{border:0;padding:0;margin:0;min-width:0} legend{font-weight:600;padding:0;margin-bottom:6px} fieldset p{margin:6px 0 0} .plain{list-style:none} input[type=file]{padding:9px 12px} @media(max-width:420px){.grid{grid-template-columns:minmax(0,1fr)}}`,
+  styles: `.grid{columns:360px 3;column-gap:18px} section{display:grid!important;gap:12px;break-inside:avoid;margin-bottom:18px} fieldset{border:0;padding:0;margin:0;min-width:0} legend{font-weight:600;padding:0;margin-bottom:6px} fieldset p{margin:6px 0 0} .plain{list-style:none} input[type=file]{padding:9px 12px} `,
 })
 export class SettingsPage {
   private readonly store = inject(Store);
@@ -82,6 +82,7 @@ export class SettingsPage {
     const h = this.settings()?.waterHardness_mgL ?? 0;
     return h <= 60 ? 'soft' : h <= 120 ? 'moderately hard' : h <= 180 ? 'hard' : 'very hard: scale comes back fast';
   });
+  protected chosen = (s: Settings, id: string, otherwise: string): string => s.stances[id] || otherwise;
   protected value = (e: Event): string => (e.target as HTMLInputElement).value.trim();
   protected async save(change: Partial<Settings>): Promise<void> {
     try {

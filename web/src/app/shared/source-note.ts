@@ -16,7 +16,7 @@ const KINDS = { published: 'published', 'common-practice': 'common practice', 'f
     }
   `,
   styles: `
-    :host { display: inline-block; font-size: 14px; color: var(--ink-2); max-width: 100%; }
+    :host { display: inline-block; margin-left: 5px; font-size: 14px; color: var(--ink-2); max-width: 100%; }
     summary { cursor: pointer; text-decoration: underline dotted; text-underline-offset: 3px; list-style: none; min-height: 24px; }
     summary::-webkit-details-marker { display: none; }
     span { display: block; padding: 4px 0 2px 10px; border-left: 3px solid var(--zinc-2); }
