@@ -4,7 +4,7 @@ import { type Static, Type } from '@sinclair/typebox';
  * One schema for each kind of catalogue record. The JSON files in core/catalogue are checked against
  * these in the tests; the types come from them.
  */
-const Id = Type.String({ pattern: '^[A-Za-z0-9]+(-[a-z0-9]+)*$' });
+const Id = Type.String({ pattern: '^[A-Za-z0-9]+([-_][a-z0-9]+)*$' });
 const Basis = Type.Intersect([Type.Object({ default: Id }), Type.Record(Type.String(), Id)]);
 const Named = { id: Id, name: Type.String({ minLength: 1 }), basis: Basis };
 const Words = Type.Array(Type.String());

@@ -72,14 +72,14 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
   const partsWater = stock.solid ? q.final.mL / stock_mL : water_mL / stock_mL;
 
   const target = namedTarget(percent, stock, catalogue);
-  const window = target ? target.percent : { min: percent * (1 - DEFAULT_WINDOW), max: percent * (1 + DEFAULT_WINDOW) };
+  const within = target ? target.percent : { min: percent * (1 - DEFAULT_WINDOW), max: percent * (1 + DEFAULT_WINDOW) };
   const scale = stock_mL / percent;
   const spoons = q.measures?.length
     ? q.measures.map((id) => ownMeasures.find((m) => m.id === id) ?? catalogue.measures.get(id))
     : ['metric-tsp', 'metric-tbsp', 'metric-cup'].map((id) => catalogue.measures.get(id));
   const unknown = spoons.findIndex((m) => !m);
   if (unknown >= 0) return bad(`/measures/${unknown}`, `"${q.measures?.[unknown]}" is no measure that I know.`);
-  const kitchen = kitchenRound(stock_mL, Math.max(window.min, percent * 0.8) * scale, Math.min(window.max, percent * 1.2) * scale, spoons as Measure[]);
+  const kitchen = kitchenRound(stock_mL, Math.max(within.min, percent * 0.8) * scale, Math.min(within.max, percent * 1.2) * scale, spoons as Measure[]);
 
   because.unshift({
     text: stock.solid
@@ -103,7 +103,7 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
       ppm: (kitchen.stock_mL / scale) * stock.ppmPerPercent,
       error: kitchen.stock_mL / stock_mL - 1,
     },
-    window: { min: window.min, max: window.max, target: target?.id ?? null, name: target?.name ?? null, inside: percent >= window.min && percent <= window.max },
+    window: { min: within.min, max: within.max, target: target?.id ?? null, name: target?.name ?? null, inside: percent >= within.min && percent <= within.max },
     stockStrength: { percent: stock.percent, low: stock.low, high: stock.high, basis: stock.basis },
     warnings,
     because,

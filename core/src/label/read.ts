@@ -39,7 +39,7 @@ export function normaliseName(text: string): string {
     .normalize('NFKC')
     .replace(/[‐‑‒–—−]/g, '-')
     .replace(/sulph/g, 'sulf')
-    .replace(/aluminum/g, 'aluminium')
+    .replace(/alumin(?=um)/g, 'alumini')
     .replace(/colour/g, 'color')
     .replace(/isation/g, 'ization')
     .replace(/[*†®™"“”'’]/g, '')
@@ -117,6 +117,8 @@ export function readLabel(text: string, catalogue: Catalogue): LabelAnswer {
     rest = rest.replace(new RegExp(re.source, 'gi'), ' ');
   }
   rest = rest.replace(/\b(?:euh|h|p)\s?\d{3}(?:\s?\+\s?[hp]?\d{3})*\b[:.]?/gi, ' ');
+  // registry names put the tail behind commas: "alcohols, C12-14, ethoxylated"
+  rest = rest.replace(/\balcohols?\s*,\s*(?:c\d[^,;\n]{0,20},\s*)?(?:[a-z-]{1,20}\s*,\s*)?ethoxylated\b/gi, 'alcohol ethoxylate');
   const entries = splitEntries(rest);
   if (body.length >= MAX_TEXT || entries.length > MAX_ENTRIES) signs.push('too long to read to the end');
   for (const entry of entries.slice(0, MAX_ENTRIES)) {
@@ -156,7 +158,7 @@ function readEntry(raw: string, dict: Dictionary, catalogue: Catalogue): LabelIn
   t = t.replace(/[.\s]+$/, '').trim();
   if (!t) return null;
   if (OXYGEN.test(t)) return found(dict, 'oxygen bleach unspecified', raw, readPercent(t), 'synonym') ?? raw;
-  if (SCENT.test(t)) return found(dict, 'fragrance', raw, readPercent(t), 'synonym') ?? raw;
+  if (SCENT.test(t)) return found(dict, 'parfum', raw, readPercent(t), 'synonym') ?? raw;
   if (NEGATED.test(t)) return null;
   const percent = readPercent(t);
   const cas = t.match(/\b\d{2,7}-\d{2}-\d\b/g)?.find(casIsValid);

@@ -98,7 +98,7 @@ export class RungDetail {
   });
 }
 
-const HOUSEHOLD_WORD: Record<string, string> = { 'active-halogen': 'chlorine bleach', acid: 'acids and descalers', 'free-acid': 'acids and descalers', ammonia: 'ammonia', alcohol: 'alcohol', ketone: 'acetone', peroxide: 'peroxide', caustic: 'caustic cleaners', sulfite: 'sulfite', 'organic-acid': 'vinegar and like acids', amine: 'degreasers with amine' };
+const HOUSEHOLD_WORD: Record<string, string> = { 'active-halogen': 'chlorine bleach', acid: 'acids and descalers', 'free-acid': 'acids and descalers', ammonia: 'ammonia', alcohol: 'alcohol', ketone: 'acetone and nail varnish remover', peroxide: 'peroxide', caustic: 'caustic cleaners', sulfite: 'sulfite', 'organic-acid': 'vinegar and like acids', amine: 'degreasers with amine' };
 /** Partners of level 4 and 5 for a set of classes, from the rules. */
 export function keepApart(c: Catalogue, classes: readonly string[]): string[] {
   const mine = new Set(classes.flatMap((k) => c.operandsOf.get(k) ?? [k]));
