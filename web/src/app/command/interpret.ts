@@ -1,4 +1,5 @@
 import { type Catalogue, parseNumber, unitVolume_mL } from '@dolly-tub/core';
+import { distance } from 'fastest-levenshtein';
 import Fuse from 'fuse.js';
 import { capital } from '../shared/words';
 
@@ -62,7 +63,12 @@ export function interpret(text: string, c: Catalogue, spots: readonly (Named & {
   const t = text.trim().toLowerCase().replace(/\?+$/, '').replace(/\s+/g, ' ');
   if (!t) return [];
   const w = wordsOf(c);
-  const best = (f: Fuse<Word>, q: string, n = 1): Word[] => f.search(q.trim().slice(0, 60)).slice(0, n).map((r) => r.item);
+  // the fuzzy search finds candidates; the one that needs the fewest letters changed comes first
+  const best = (f: Fuse<Word>, q: string, n = 1): Word[] => {
+    const words = q.trim().slice(0, 60);
+    const off = (w: Word): number => Math.min(...[w.name, ...w.also].map((x) => distance(x.toLowerCase(), words)));
+    return f.search(words).slice(0, 12).map((r, i) => ({ w: r.item, d: off(r.item) + i * 0.01 })).sort((a, b) => a.d - b.d).slice(0, n).map((x) => x.w);
+  };
   const out: Suggestion[] = [];
   const push = (s: Suggestion): void => {
     if (!out.some((o) => o.title === s.title)) out.push(s);

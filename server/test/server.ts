@@ -1,0 +1,42 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { seedDemo } from '@dolly-tub/demo';
+import pino from 'pino';
+import { readRawCatalogue } from '../../core/catalogue/read';
+import { type App, createApp } from '../src/app';
+
+export interface TestServer {
+  app: App;
+  url: string;
+  call(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<{ status: number; body: any; headers: Headers }>;
+  close(): void;
+}
+export const NOW = '2026-11-25T10:30:00.000Z';
+
+/** The real app on a free port, with its own folder and a clock that the test moves. */
+export async function testServer(o: { demo?: boolean; clock?: { now: Date } } = {}): Promise<TestServer> {
+  const dataDir = mkdtempSync(join(tmpdir(), 'dolly-api-'));
+  const clock = o.clock ?? { now: new Date(NOW) };
+  const app = await createApp({ dataDir, raw: readRawCatalogue(join(process.cwd(), 'core/catalogue')), webRoot: join(process.cwd(), 'dist/web/browser'), version: 'test', allowedHosts: [], logger: pino({ level: 'silent' }), now: () => clock.now, demo: o.demo ?? false, seed: seedDemo });
+  const server: Server = createServer(app.koa.callback());
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  return {
+    app,
+    url,
+    async call(method, path, body, headers = {}) {
+      const r = await fetch(url + path, { method, headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }) });
+      const text = await r.text();
+      return { status: r.status, body: text && /json/.test(r.headers.get('content-type') ?? '') ? JSON.parse(text) : text, headers: r.headers };
+    },
+    close() {
+      server.closeAllConnections();
+      server.close();
+      app.store.close();
+      rmSync(dataDir, { recursive: true, force: true });
+    },
+  };
+}
