@@ -197,6 +197,7 @@ function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Catalogue):
   const limit = t.scrubLimit[face.material.scrub]!;
   harms.push({ name: `rubbing ${tool.scrub} of ${limit}`, h: 0.06 * (tool.scrub / limit) ** 2 * (face.material.gloss === 'gloss' ? 1.3 : 1) });
   if (tool.abrasive !== 'none' && face.material.hardness) harms.push({ name: 'scratching', h: Math.min(0.6, 0.45 * ((tool.hardness_mohs ?? 6) / face.material.hardness) ** 2) });
+  if (tool.lint === 'high' && face.material.gloss === 'gloss') harms.push({ name: 'lint on a gloss', h: 0.05 });
   if (tool.blade) harms.push({ name: 'blade', h: 0.25 });
   if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: 0.15 });
   const real = harms.filter((h) => h.h > 0.001);

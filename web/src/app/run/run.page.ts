@@ -218,7 +218,7 @@ export class RunPage implements OnDestroy {
       await this.api.write(entry);
       await this.api.replace('runs', { ...this.run()!, state: 'done', timers: [] });
       await this.cleanSpot(outcome);
-      const came = moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : bottle ? `From ${bottle.name}: ${bottle.used} mL.` : '';
+      const came = [moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : '', bottle ? `From ${bottle.name}: ${bottle.used} mL.` : ''].join(' ').trim();
       this.doneSays.set(`${this.spot()?.name ?? 'The spot'} remembers it. ${came}${short.length ? ' The shelf was short of something: count it in Kits.' : ''}`);
       const before = r.method?.effect;
       if (before !== undefined && before !== null) this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
