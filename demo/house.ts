@@ -48,7 +48,7 @@ export const SPOTS: SpotRow[] = [
   ['wet', 'basin', 'Basin', 2080, 330, 'mid', 0.4, 'vitreous-china', null, [['toothpaste', 2, 'dried', 1], ['soap-scum', 2, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2 }],
   ['wet', 'taps', 'Basin taps', 1850, 110, 'mid', 0.1, 'chrome-plate', 'on-metal', [['hard-water-spots', 3, 'dried', 2]], { fixture: 'basin', touch: 3, skin: true, days: 2, neighbours: [['wet-basin', 'below', true]] }],
   ['wet', 'mirror', 'Mirror', 2330, 60, 'high', 0.6, 'mirror', null, [['fingerprints', 2, 'dried', 2]], { days: 7 }],
-  ['wet', 'bowl', 'Toilet bowl', 2500, 1200, 'low', 0.3, 'vitreous-china', null, [['toilet-ring', 3, 'set', 4]], { fixture: 'toilet', days: 3, kinds: ['toilet'] }],
+  ['wet', 'bowl', 'Toilet bowl', 2500, 1200, 'low', 0.3, 'vitreous-china', null, [['toilet-ring', 3, 'set', 4]], { fixture: 'toilet', days: 3, kinds: ['bowl'] }],
   ['wet', 'seat', 'Toilet seat and outside', 2720, 900, 'low', 0.6, 'urea-plastic', null, [['urine', 2, 'dried', 1]], { fixture: 'toilet', touch: 3, skin: true, days: 3, kinds: ['toilet'] }],
   ['wet', 'shelves', 'Open shelves', 130, 1700, 'mid', 0.5, 'varnished-wood', 'polyurethane', [['dust', 2, 'dried', 7]], { fixture: 'shelves', days: 14 }],
   ['wet', 'floor', 'Limestone floor', 1500, 1350, 'floor', 4.6, 'limestone', null, [['hair', 2, 'dried', 1], ['dust', 2, 'dried', 1]], { days: 7, centre: true }],

@@ -40,7 +40,7 @@ describe.each([
   test('the house opens on the wet room; the shower screen says what is on it', async () => {
     await p.open('/');
     await p.read('h1', 'Wet room');
-    await p.press(/, Shower screen:/);
+    await p.press(/^4 Shower screen:/);
     await p.read('dt-spot-card', /limescale/i);
     await p.read('dt-spot-card', /sanitary acrylic/);
     await p.read('dt-spot-card', /chlorine bleach, Sun 22 Nov, rinsed/);

@@ -43,7 +43,7 @@ export class Person {
       async () => {
         found = (await this.driver.executeScript(
           `const re = new RegExp(${JSON.stringify(re)}, 'i');
-           return [...document.querySelectorAll(${JSON.stringify(css)})].filter(e => e.getClientRects().length && !e.disabled).find(e => re.test((e.getAttribute('aria-label') ?? e.labels?.[0]?.innerText ?? e.innerText ?? '').trim())) ?? null`,
+           return [...document.querySelectorAll(${JSON.stringify(css)})].filter(e => e.getClientRects().length && !e.disabled).find(e => re.test((e.getAttribute('aria-label') ?? e.labels?.[0]?.textContent ?? e.textContent ?? '').replace(/\\s+/g, ' ').trim())) ?? null`,
         )) as WebElement | null;
         return found !== null;
       },
@@ -73,7 +73,7 @@ export class Person {
   /** Only the keyboard: Tab until the thing of that name has the focus. */
   async tabTo(name: RegExp, most = 120): Promise<void> {
     for (let i = 0; i < most; i++) {
-      const now = (await this.driver.executeScript(`const e = document.activeElement; return (e?.getAttribute('aria-label') ?? e?.labels?.[0]?.innerText ?? e?.innerText ?? '').trim().slice(0, 200)`)) as string;
+      const now = (await this.driver.executeScript(`const e = document.activeElement; return (e?.getAttribute('aria-label') ?? e?.labels?.[0]?.textContent ?? e?.textContent ?? '').replace(/\\s+/g, ' ').trim().slice(0, 200)`)) as string;
       if (name.test(now)) return;
       await this.driver.actions().sendKeys(Key.TAB).perform();
     }

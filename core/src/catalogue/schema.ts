@@ -187,6 +187,8 @@ export const ToolSchema = Type.Object({
   iron: Type.Optional(Type.Boolean()),
   /** It needs something thick enough to get under. */
   needsBody: Type.Optional(Type.Boolean()),
+  /** Orders of soil that it is made for, e.g. dust only. */
+  forOrders: Type.Optional(Words),
 });
 
 export const MechanismSchema = Type.Object({

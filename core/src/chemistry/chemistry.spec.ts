@@ -17,10 +17,9 @@ describe('charge balance', () => {
       fc.property(solutes, (s) => {
         const a = solve(s);
         const strong = s.reduce((q, x) => q + (catalogue.substances.get(x.substance)!.acidBase!.strongCations - catalogue.substances.get(x.substance)!.acidBase!.strongAnions) * x.molPerL, 0);
-        const charge = a.species.reduce((q, x) => {
-          const m = /(\d*)([+-])$/.exec(x.name);
-          return q + (m ? (m[2] === '+' ? 1 : -1) * Number(m[1] || 1) * x.molPerL : 0);
-        }, strong);
+        const charges = new Map([...catalogue.systems.values()].flatMap((y) => y.species.map((n, i) => [n, y.fullCharge - i] as const)));
+        charges.set('H+', 1).set('OH-', -1);
+        const charge = a.species.reduce((q, x) => q + charges.get(x.name)! * x.molPerL, strong);
         return Math.abs(charge) < 1e-6 * Math.max(1, ...s.map((x) => x.molPerL));
       }),
       { numRuns: 1000 },

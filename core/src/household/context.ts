@@ -54,7 +54,7 @@ export function kitOfRoom(h: Household, room: string): string[] {
  */
 export function questionOfSpot(spot: Spot, h: Household, now: Date, catalogue: Catalogue, soil?: string): { question: Question; context: Context } {
   const here = (soil ? spot.soils.find((s) => s.soil === soil) : undefined) ?? soilsByWorst(spot)[0];
-  const zone = spot.kinds.includes('toilet') ? 'toilet' : spot.band === 'floor' ? 'floor' : null;
+  const zone = spot.kinds.includes('bowl') ? 'bowl' : spot.kinds.includes('toilet') ? 'toilet' : spot.band === 'floor' ? 'floor' : null;
   const room = h.rooms.find((r) => r.id === spot.room);
   const resident = room?.fixtures.find((f) => f.id === spot.fixture)?.resident ?? [];
   return {

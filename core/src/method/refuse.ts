@@ -202,14 +202,16 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
   if (tool.role === 'equipment') return { limit: 'equipment', because: `${capital(tool.name)} helps, but does not clean by itself.`, source: own };
   if (tool.suits !== 'both' && (tool.suits === 'soft') !== m.soft)
     return { limit: 'kind of face', because: `${capital(tool.name)} is made for ${tool.suits === 'soft' ? 'cloth and pile' : 'hard faces'}.`, source: own };
-  if (tool.class === 'toilet' && face.zone !== 'toilet') return { limit: 'kept for the toilet', because: `${capital(tool.name)} is kept for the toilet and never leaves it.`, source: 'npsa-2007-15' };
-  if (tool.class !== 'toilet' && tool.class !== 'any' && face.zone === 'toilet') return { limit: 'kept from the toilet', because: `${capital(tool.name)} goes back to other places: it stays out of the toilet.`, source: 'npsa-2007-15' };
+  const toilet = face.zone === 'toilet' || face.zone === 'bowl';
+  if (tool.class === 'toilet' && !toilet) return { limit: 'kept for the toilet', because: `${capital(tool.name)} is kept for the toilet and never leaves it.`, source: 'npsa-2007-15' };
+  if (tool.class !== 'toilet' && tool.class !== 'any' && toilet) return { limit: 'kept from the toilet', because: `${capital(tool.name)} goes back to other places: it stays out of the toilet.`, source: 'npsa-2007-15' };
   if (tool.class === 'floor' && !m.floor && face.zone !== 'floor') return { limit: 'kept for the floor', because: `${capital(tool.name)} is kept for floors.`, source: 'npsa-2007-15' };
   if (tool.mechanisms['steam'] && !m.steam) return { limit: 'steam', because: `${capital(m.name)} bears no steam.`, operands: `steam against ${m.name}`, source: src('steam') };
   if (tool.abrasive !== 'none') {
     const r = abrasiveOn(tool.name, tool.hardness_mohs ?? 6, m, catalogue);
     if (r) return r;
   }
+  if (tool.forOrders && !tool.forOrders.includes(face.soil.order)) return { limit: 'kind of soil', because: `${capital(tool.name)} is made for ${tool.forOrders.join(' and ')}, and only spreads ${face.soil.name}.`, source: own };
   if (tool.needsBody && face.severity < t.bodyFromSeverity && (face.soil.lifts['scrape'] ?? 0) < t.bodyFromLift)
     return { limit: 'nothing to get under', because: `${capital(tool.name)} needs a crust to get under; on a film it only scratches.`, operands: `severity ${face.severity} against ${t.bodyFromSeverity}`, source: own };
   if (tool.dullsGloss && (m.gloss === 'gloss' || m.face !== 'solid' || m.hardness === null))

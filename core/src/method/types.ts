@@ -45,7 +45,7 @@ export interface Question {
   severity?: number;
   age?: Age;
   area_m2?: number;
-  /** Where it is, for tools kept for one place: `toilet`, `floor`. */
+  /** Where it is, for tools kept for one place and ways of putting on: `bowl`, `toilet`, `floor`. */
   zone?: string | null;
 }
 export interface Context {

@@ -43,7 +43,7 @@ import { WhyNot, type WhyNotData } from './why-not';
               </div>
             </section>
             <div class="stack">
-              @if (rung(); as r) { <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" (start)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" /> }
+              @if (rung(); as r) { <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" /> }
               @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
               @if (!rung()) { <section class="plate zinc"><h2>First aid</h2><p>{{ firstAid() }}</p></section> }
             </div>
@@ -169,7 +169,7 @@ export class ChoosePage {
     const soil = c.soils.get(this.soil()!)!;
     const power = (m: Record<string, number>): number => Object.entries(m).reduce((s, [k, v]) => s + v * (soil.lifts[k] ?? 0), 0);
     const own = new Set(this.household().stock.map((s) => s.item));
-    const skip = new Set(['equipment', 'kind of face', 'kept for the toilet', 'kept for the floor', 'kept from the toilet', 'made for something else', 'never advised', 'nothing to get under']);
+    const skip = new Set(['equipment', 'kind of face', 'kind of soil', 'kept for the toilet', 'kept for the floor', 'kept from the toilet', 'made for something else', 'never advised', 'nothing to get under']);
     const rank = (x: Advice['refused'][number]) => {
       const record = x.product ? c.products.get(x.product)! : c.tools.get(x.tool!)!;
       return { name: capital(record.name), why: short(x.operands ?? x.because), score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };

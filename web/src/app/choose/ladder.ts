@@ -18,9 +18,9 @@ export const FACTORS = [
     <ol class="ladder" [class.tight]="rungs().length > 5" reversed>
       @for (r of topDown(); track r.rung) {
         <li>
-          <button type="button" class="rung" [class.start]="r.rung === recommended()" [class.on]="r.rung === picked()" [attr.aria-pressed]="r.rung === picked()" [attr.aria-label]="say(r)" (click)="pick.emit(r.rung)">
-            <b class="num">{{ r.rung }}</b>
-            <span class="body"><span class="name">{{ r.name }}</span>
+          <button type="button" class="rung" [class.start]="r.rung === recommended()" [class.on]="r.rung === picked()" [attr.aria-pressed]="r.rung === picked()" (click)="pick.emit(r.rung)">
+            <b class="num"><span class="visually-hidden">Rung </span>{{ r.rung }}<span class="visually-hidden">{{ r.rung === recommended() ? ', start here: ' : ': ' }}</span></b>
+            <span class="body"><span class="name">{{ r.name }}</span><span class="visually-hidden">. {{ say(r) }} </span>
               <span class="foot"><span class="factors">@for (f of factors; track f.key) { @if (r.sinner[f.key] > 0.012) { <i [class]="f.key" [style.flex-grow]="r.sinner[f.key]"></i> } }</span><span class="min">{{ span(r.minutes) }}</span></span>
             </span>
           </button>
@@ -67,5 +67,5 @@ export class Ladder {
   protected readonly span = span;
   protected readonly topDown = computed(() => [...this.rungs()].reverse());
   protected say = (r: Rung): string =>
-    `Rung ${r.rung}${r.rung === this.recommended() ? ', start here' : ''}: ${r.name}. ${span(r.minutes)}. Shifts it ${percent(r.effect)}, wears it ${percent(r.harm)}. ${FACTORS.filter((f) => r.sinner[f.key] > 0.012).map((f) => `${f.name} ${percent(r.sinner[f.key])}`).join(', ')}.`;
+    `Shifts it ${percent(r.effect)}, wears it ${percent(r.harm)}. ${FACTORS.filter((f) => r.sinner[f.key] > 0.012).map((f) => `${f.name} ${percent(r.sinner[f.key])}`).join(', ')}.`;
 }

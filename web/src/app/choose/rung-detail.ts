@@ -22,7 +22,7 @@ export interface Need {
       <h2 id="rung-title"><span class="n num">Rung {{ rung().rung }}</span> {{ rung().name }}</h2>
       <p class="quiet">{{ summary() }}</p>
       <div class="row">
-        <button class="btn strong" type="button" (click)="start.emit()">Do it now</button>
+        <button class="btn strong" type="button" (click)="begin.emit()">Do it now</button>
         @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
         @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> } @else if (kit()) { <a class="btn" [routerLink]="['/kits', kit()]" [queryParams]="{ needs: needIds() }">The shelf</a> }
       </div>
@@ -63,7 +63,7 @@ export class RungDetail {
   readonly needs = input<readonly Need[]>([]);
   /** Kit of the room, to look at. */
   readonly kit = input<string | null>(null);
-  readonly start = output<void>();
+  readonly begin = output<void>();
   readonly bottle = output<void>();
   readonly shop = output<void>();
   protected readonly pc = percent;

@@ -1,4 +1,4 @@
-import { ComponentFixture, TestBed } from '@angular/core/testing';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { BottleDrawing, volumeTo } from './bottle';
 
 const shape = { body: 300, shoulder: 56, neck: 26, wide: 148, narrow: 72 };

@@ -49,11 +49,11 @@ export interface Board {
                       @default { @for (n of stack(t); track $index) { <rect x="12" [attr.y]="98 - $index * 15" width="66" height="12" rx="5" [class]="n ? 'edge in' : 'gap'" /> } }
                     }
                   </svg>
-                  @if (t.class) { <span class="class" aria-hidden="true">{{ t.class }}</span> }
+                  @if (t.class) { <span class="class" [attr.data-letter]="t.class"></span> }
                 </button>
                 @if (arc(b.things); as a) { @if (a.from === $index) { <svg class="arc" [style.--span]="a.span" viewBox="0 0 100 34" preserveAspectRatio="none" aria-hidden="true"><path d="M0 34C10 4 90 4 100 34" vector-effect="non-scaling-stroke" /></svg><span class="apart" aria-hidden="true" [style.--span]="a.span">keep apart</span> } }
                 <span class="plank" aria-hidden="true"></span>
-                <span class="name">{{ t.name }}</span><span class="amount" [class.low]="t.low">{{ t.amount }}@if (t.low) { <span aria-hidden="true"> ▾</span> }</span>
+                <span class="name">{{ t.name }}</span><span class="amount" [class.low]="t.low">{{ t.amount }}</span>
               </li>
             } @empty { <li class="none quiet">nothing here</li> }
           </ul>
@@ -74,8 +74,9 @@ export interface Board {
     .gap { fill: none; stroke: var(--zinc-3); stroke-width: 2.500; stroke-dasharray: 5 4; } .hook { fill: none; stroke: var(--zinc-4); stroke-width: 4; } .stick { stroke: var(--wood-edge); stroke-width: 7; }
     .clash .edge, .clash .cap { stroke: var(--v5); stroke-width: 4; }
     .apart { position: absolute; left: calc(50% + var(--span) * 50%); top: -8px; transform: translateX(-50%); background: var(--v5); color: var(--on-v); border-radius: 99px; padding: 1px 10px; font-weight: 700; white-space: nowrap; z-index: 3; }
+    .class::before { content: attr(data-letter) / ''; }
     .class { position: absolute; left: 2px; bottom: 4px; min-width: 20px; padding: 0 4px; border-radius: 5px; border: 1.5px solid var(--ink-2); background: var(--enamel); font-weight: 700; font-size: 14px; line-height: 18px; }
-    .name { font-weight: 600; padding: 0 4px; overflow-wrap: anywhere; } .amount { color: var(--ink-2); font-weight: 600; } .amount.low { color: var(--copper); }
+    .name { font-weight: 600; padding: 0 4px; overflow-wrap: anywhere; } .amount { color: var(--ink-2); font-weight: 600; } .amount.low { color: var(--copper); } .amount.low::after { content: ' ▾' / ''; }
     .label { position: absolute; right: 0; top: 0; margin: 0; font-size: 14px; color: var(--ink-2); font-weight: 600; } .hooks .label { top: 12px; } .arc { position: absolute; left: 50%; top: -2px; width: calc(var(--span) * 100%); height: 34px; overflow: visible; pointer-events: none; z-index: 2; } .arc path { fill: none; stroke: var(--v5); stroke-width: 3; stroke-dasharray: 7 5; } .arc text { fill: var(--v5); font: 700 14px var(--text); } .arched { padding-top: 30px; } .none { padding: 20px; }
     .cdk-drag-preview { list-style: none; display: grid; justify-items: center; background: var(--enamel); border: 2px solid var(--blue); border-radius: 10px; padding: 6px; } .cdk-drag-placeholder { opacity: 0.35; } .cdk-drag-animating, .cdk-drop-list-dragging li:not(.cdk-drag-placeholder) { transition: transform 160ms ease-out; }
     @media (max-width: 560px) { ul { grid-template-columns: repeat(auto-fill, minmax(96px, 1fr)); } }

@@ -24,7 +24,7 @@ import { mixEvents, mixFeature } from './mix.state';
         <section class="plate ask" aria-labelledby="mix-title">
           <h1 id="mix-title">What is going to meet?</h1>
           @for (t of things(); track $index) {
-            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'Take ' + t.name + ' away'" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }</p></div>
+            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }</p></div>
           }
           <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }</div>
           @if (pasting()) {

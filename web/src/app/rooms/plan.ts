@@ -42,7 +42,7 @@ const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).cur
       @for (p of pins(); track p.spot.id) {
         <button type="button" [class.on]="p.spot.id === picked()" [class]="'pin ' + p.side" [class.movable]="arranging()" [style.left.%]="p.left_pc" [style.top.%]="p.top_pc" [attr.aria-pressed]="p.spot.id === picked()" [attr.aria-label]="p.label" (click)="pick.emit(p.spot.id)" (pointerdown)="grab($event, p.spot)" (keydown)="nudge($event, p.spot)">
           <svg viewBox="-26 -26 52 52" aria-hidden="true"><circle r="19" class="face" /><path [attr.d]="p.track" class="track" /><path [attr.d]="p.fill" class="fill" /></svg>
-          <b class="num" aria-hidden="true">{{ p.spot.routeOrder }}</b><span aria-hidden="true">{{ p.spot.name }}</span>
+          <b class="num">{{ p.spot.routeOrder }}</b>&ngsp;<span>{{ p.spot.name }}</span>
         </button>
       }
     </div>
@@ -104,7 +104,7 @@ export class Plan {
       const share = dirt(spot) / 5;
       const ring = (to: number): string => arc({ innerRadius: 18, outerRadius: 24, startAngle: 0, endAngle: to * 2 * Math.PI }) ?? '';
       const left_pc = ((spot.x - b.x) / b.w) * 100;
-      return { spot, left_pc, side: this.sides().get(spot.id) ?? 'hidden', top_pc: ((spot.y - b.y) / b.h) * 100, track: ring(1), fill: ring(share), label: `${spot.routeOrder}, ${spot.name}: ${SEVERITY[dirt(spot)]}` };
+      return { spot, left_pc, side: this.sides().get(spot.id) ?? 'hidden', top_pc: ((spot.y - b.y) / b.h) * 100, track: ring(1), fill: ring(share), label: `${spot.routeOrder} ${spot.name}: ${SEVERITY[dirt(spot)]}` };
     }),
   );
   /** Which side each name stands on: right, left, or shown only when picked, so that no name lies on another ring or name. */

@@ -21,7 +21,7 @@ let serial = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [OverlayModule],
   template: `
-    <button #word type="button" class="word" [class.chip]="look() === 'chip'" cdkOverlayOrigin #origin="cdkOverlayOrigin" aria-haspopup="listbox" [attr.aria-expanded]="open()" [attr.aria-label]="label() + ': ' + shown()" (click)="toggle()" (keydown.arrowdown)="show($event)">{{ shown() }}@if (look() === 'chip') { <span aria-hidden="true">▾</span> }</button>
+    <button #word type="button" class="word" [class.chip]="look() === 'chip'" cdkOverlayOrigin #origin="cdkOverlayOrigin" aria-haspopup="listbox" [attr.aria-expanded]="open()" [attr.aria-label]="label() + ': ' + shown()" (click)="toggle()" (keydown.arrowdown)="show($event)">{{ shown() }}</button>
     <ng-template cdkConnectedOverlay [cdkConnectedOverlayOrigin]="origin" [cdkConnectedOverlayOpen]="open()" [cdkConnectedOverlayHasBackdrop]="true" cdkConnectedOverlayBackdropClass="cdk-overlay-transparent-backdrop" [cdkConnectedOverlayViewportMargin]="8" [cdkConnectedOverlayPush]="true" (backdropClick)="close()" (attach)="focusField()">
       <div class="panel">
         @if (choices().length > 7) {
@@ -43,6 +43,7 @@ let serial = 0;
   styles: `
     :host { display: inline; }
     .word:not(.chip) { display: inline; font: inherit; font-weight: 700; color: inherit; background: none; border: 0; padding: 0 1px; margin: 0; cursor: pointer; text-decoration: underline; text-decoration-color: var(--copper); text-decoration-thickness: 3px; text-underline-offset: 5px; text-align: left; }
+    .word.chip::after { content: '▾' / ''; }
     .word:not(.chip):hover { color: var(--blue); }
     .panel { width: min(360px, calc(100vw - 24px)); background: var(--enamel); border: 2px solid var(--blue-deep); border-radius: 14px; padding: 8px; box-shadow: 0 8px 28px rgb(0 0 0 / 0.22); margin-top: 6px; }
     .input { margin-bottom: 6px; }

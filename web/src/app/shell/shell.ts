@@ -39,7 +39,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
           }
         </nav>
         <div class="right">
-          <button class="ask" type="button" (click)="ask()" aria-keyshortcuts="/ Control+K"><svg aria-hidden="true" width="20" height="20" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2.6" stroke-linecap="round"><circle cx="10.500" cy="10.500" r="6.500" /><path d="m15.500 15.500 5 5" /></svg><span>Ask: wine on wool</span><kbd aria-hidden="true">/</kbd></button>
+          <button class="ask" type="button" (click)="ask()" aria-label="Ask: wine on wool" aria-keyshortcuts="/ Control+K"><svg aria-hidden="true" width="20" height="20" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2.6" stroke-linecap="round"><circle cx="10.500" cy="10.500" r="6.500" /><path d="m15.500 15.500 5 5" /></svg><span>Ask: wine on wool</span><kbd aria-hidden="true"></kbd></button>
           <a class="icon" routerLink="/settings" routerLinkActive="here" aria-label="Settings"><svg aria-hidden="true" width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2.200" stroke-linecap="round"><path d="M4 7h9M19 7h1M4 17h1M11 17h9" /><circle cx="16" cy="7" r="2.600" /><circle cx="8" cy="17" r="2.600" /></svg></a>
         </div>
       </div>

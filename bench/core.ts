@@ -1,0 +1,85 @@
+import { join } from 'node:path';
+import { advise, type Context, mix, mixMatrix, questionOfSpot, solvePh } from '@dolly-tub/core';
+import { seedDemo } from '@dolly-tub/demo';
+import { bisect } from 'fmin/src/bisect.js';
+import { readCatalogue } from '../core/catalogue/read';
+
+/** Figures of the core, each against a named reference in the same run. */
+const catalogue = readCatalogue(join(process.cwd(), 'core/catalogue'));
+const ms = (f: () => void): number => {
+  const t = performance.now();
+  f();
+  return performance.now() - t;
+};
+const say = (what: string, figure: string): void => console.log(`${what.padEnd(74)} ${figure}`);
+
+// advice for one spot against one frame of 16 ms: every soil of every demo spot, warm
+const rows: Record<string, Record<string, unknown>[]> = {};
+const log: unknown[] = [];
+seedDemo({ repos: new Proxy({}, { get: (_, door: string) => ({ put: (r: Record<string, unknown>) => (rows[door] ??= []).push(r) }) }), log: { put: (e: unknown) => log.push(e) } } as never, new Date('2026-11-25T10:30:00Z'));
+const h = { settings: rows['settings']![0], members: rows['members'], rooms: rows['rooms'], spots: rows['spots'], kits: rows['kits'], stock: rows['stock'], log } as never;
+const questions = (rows['spots'] as unknown as { soils: { soil: string }[] }[]).flatMap((s) => s.soils.map((x) => questionOfSpot(s as never, h, new Date('2026-11-25T10:30:00Z'), catalogue, x.soil)));
+for (const q of questions) advise(q.question, q.context, catalogue);
+const times: number[] = [];
+for (let i = 0; i < 5; i++) for (const q of questions) times.push(ms(() => advise(q.question, q.context as Context, catalogue)));
+times.sort((a, b) => a - b);
+const [median, p99] = [times[Math.floor(times.length / 2)]!, times[Math.floor(times.length * 0.99)]!];
+say(`advice for one spot (${questions.length} questions), median against a 16 ms frame`, `${(median / 16).toFixed(2)} of a frame (${median.toFixed(1)} ms)`);
+say('advice for one spot, 99th percentile against a 16 ms frame', `${(p99 / 16).toFixed(2)} frames (${p99.toFixed(1)} ms)`);
+
+// the whole mixing matrix against pair by pair without shared work, same answers
+const ids = [...catalogue.products.keys()];
+let matrix: number[][] = [];
+const shared = ms(() => (matrix = mixMatrix(ids, 'container', catalogue)));
+let different = 0;
+const apart = ms(() => {
+  for (let i = 0; i < ids.length; i++)
+    for (let j = i + 1; j < ids.length; j++) {
+      const r = mix({ items: [{ product: ids[i]! }, { product: ids[j]! }], meeting: 'container' }, catalogue);
+      if (!r.ok || r.value.level !== matrix[i]![j - i - 1]) different++;
+    }
+});
+say(`mixing matrix of ${ids.length} products (${(ids.length * (ids.length - 1)) / 2} pairs) against pair by pair`, `${(apart / shared).toFixed(1)} times faster (${Math.round(shared)} ms), ${different} answers differ`);
+
+// pH against a general root finder (fmin's bisect) on the same problems
+const known = [...catalogue.substances.values()].filter((s) => s.acidBase);
+let seed = 11;
+const next = (): number => (seed = (seed * 48271) % 2147483647) / 2147483647;
+const problems = Array.from({ length: 1500 }, () => Array.from({ length: 1 + Math.floor(next() * 4) }, () => ({ substance: known[Math.floor(next() * known.length)]!.id, molPerL: 10 ** (-4 + 4 * next()) })));
+const ours: number[] = [];
+const theirs: number[] = [];
+const own = ms(() => {
+  for (const p of problems) {
+    const r = solvePh(p, catalogue.substances, catalogue.systems);
+    ours.push(r.ok ? r.value.pH : NaN);
+  }
+});
+const reference = ms(() => {
+  for (const p of problems)
+    theirs.push(
+      bisect(
+        (pH) => {
+          const hh = 10 ** -pH;
+          let q = hh - 1e-14 / hh;
+          for (const x of p) {
+            const ab = catalogue.substances.get(x.substance)!.acidBase!;
+            q += (ab.strongCations - ab.strongAnions) * x.molPerL;
+            for (const part of ab.parts) {
+              const sys = catalogue.systems.get(part.system)!;
+              const pKa = sys.followsTemperature ? [3000 / 298.15 - 10.0686 + 0.0253 * 298.15] : sys.pKa;
+              const terms = [1];
+              for (const k of pKa) terms.push((terms[terms.length - 1]! * 10 ** -k) / hh);
+              const sum = terms.reduce((a, b) => a + b, 0);
+              terms.forEach((t, n) => (q += (part.perFormula * x.molPerL * t * (sys.fullCharge - n)) / sum));
+            }
+          }
+          return q;
+        },
+        -2,
+        16,
+        { tolerance: 1e-12, maxIterations: 200 },
+      ),
+    );
+});
+const worst = Math.max(...ours.map((x, i) => Math.abs(x - theirs[i]!)));
+say(`pH of ${problems.length} mixtures against a general root finder (fmin bisect)`, `${(reference / own).toFixed(2)} times its speed, largest difference ${worst.toExponential(1)} pH`);
