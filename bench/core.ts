@@ -29,7 +29,7 @@ say('advice for one spot, 99th percentile against a 16 ms frame', `${(p99 / 16).
 
 // the whole mixing matrix against pair by pair without shared work, same answers
 const ids = [...catalogue.products.keys()];
-let matrix: number[][] = [];
+let matrix: number[][] = mixMatrix(ids.slice(0, 60), 'container', catalogue);
 const shared = ms(() => (matrix = mixMatrix(ids, 'container', catalogue)));
 let different = 0;
 const apart = ms(() => {

@@ -48,10 +48,11 @@ const started = performance.now();
 const again = spawnSync(process.execPath, ['-e', `import('./scripts/common.mjs').then(async m => { m.ensureInstalled(); m.ensureBuilt(); const s = await m.startServer({ dataDir: process.argv[1] }); s.stop(); })`, mkdtempSync(join(tmpdir(), 'dolly-start-'))], { cwd: root });
 say('npm start, second time, against 3 s', `${((performance.now() - started) / 3000).toFixed(2)} (${Math.round(performance.now() - started)} ms)${again.status ? ' FAILED' : ''}`);
 
+const only = process.argv.find((a) => a.startsWith('--only='))?.slice(7);
 if (!process.argv.includes('--no-lighthouse')) {
   const { FLAGS } = await import('./browser.mjs');
   const places = ['/rooms', '/choose?spot=0193a1b0-0000-7002-8000-000000000004', '/mix?with=chlorine-bleach,white-vinegar', '/dilute?product=chlorine-bleach&ppm=1000&mL=750', '/kits', '/log', '/settings'];
-  for (const p of places) {
+  for (const p of places.filter((x) => !only || only.split(',').some((o) => x.startsWith(o)))) {
     const r = spawnSync(join(root, 'node_modules/.bin/lighthouse'), [server.url + p, '--preset=desktop', '--quiet', '--output=json', '--output-path=stdout', '--only-categories=performance,accessibility,best-practices', `--chrome-flags=${FLAGS.join(' ')}`], { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 });
     try {
       const c = JSON.parse(String(r.stdout)).categories;

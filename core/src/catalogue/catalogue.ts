@@ -108,7 +108,14 @@ export function overlay(
 }
 
 /** Classes of a product: those of every ingredient declared above trace (0.1 %, or active chlorine 0.001 %). */
-export function productClasses(product: Product, catalogue: Catalogue): string[] {
+export function productClasses(product: Product, catalogue: Catalogue): readonly string[] {
+  let known = classesOf.get(product);
+  if (!known) classesOf.set(product, (known = readClasses(product, catalogue)));
+  return known;
+}
+/** Records are immutable, and substances are shipped only: what follows from a product is worked out once. */
+const classesOf = new WeakMap<Product, readonly string[]>();
+function readClasses(product: Product, catalogue: Catalogue): string[] {
   const classes = new Set<string>();
   for (const c of product.contents) {
     const s = catalogue.substances.get(c.substance);

@@ -38,7 +38,9 @@ interface Pool {
   system: AcidBaseSystem;
   molPerL: number;
   pKa: number[];
+  Ka: number[];
 }
+const constants = (pKa: readonly number[]): number[] => pKa.map((k) => 10 ** -k);
 
 /** log10 γ per z² by Davies with 0.3; 0 when ideal. I in mol/L, held at 0.5 where the fit ends. */
 function daviesA(ionicStrength: number): number {
@@ -47,15 +49,32 @@ function daviesA(ionicStrength: number): number {
   return -0.509 * (s / (1 + s) - 0.3 * I);
 }
 
-/** Shares of the protonation states of a system at [H+] = h, most protonated first. */
-function shares(pKa: readonly number[], h: number): number[] {
-  const logs = [0];
-  const pH = -Math.log10(h);
-  for (const k of pKa) logs.push(logs[logs.length - 1]! + pH - k);
-  const top = Math.max(...logs);
-  const w = logs.map((l) => 10 ** (l - top));
-  const sum = w.reduce((a, b) => a + b, 0);
+/** Shares of the protonation states of a system at [H+] = h, most protonated first: 1, Ka1/h, Ka1·Ka2/h² …, over their sum. */
+function shares(Ka: readonly number[], h: number): number[] {
+  const w = [1];
+  let term = 1;
+  let sum = 1;
+  for (const k of Ka) {
+    term *= k / h;
+    w.push(term);
+    sum += term;
+  }
   return w.map((x) => x / sum);
+}
+
+/** Mean charge of a system at [H+] = h, times its amount. */
+function chargeOf(p: Pool, h: number): number {
+  let term = 1;
+  let sum = 1;
+  let q = p.system.fullCharge;
+  let z = q;
+  for (const k of p.Ka) {
+    term *= k / h;
+    sum += term;
+    z -= 1;
+    q += term * z;
+  }
+  return (p.molPerL * q) / sum;
 }
 
 /**
@@ -93,7 +112,8 @@ export function solvePh(
   const thermo: Pool[] = [...amounts].map(([id, molPerL]) => {
     const system = systems.get(id);
     if (!system) throw new Error(`Acid–base system ${id} is missing from the catalogue`);
-    return { system, molPerL, pKa: system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa };
+    const pKa = system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa;
+    return { system, molPerL, pKa, Ka: constants(pKa) };
   });
   const pKw = waterPkw(temperatureC);
 
@@ -106,13 +126,13 @@ export function solvePh(
     if (activity === 'davies') {
       gammaA = daviesA(I);
       // concentration constant: pKa' = pKa + A·(z_acid² − z_base² − 1)·… for HA(z) ⇌ H+ + A(z−1)
-      pools = thermo.map((p) => ({
-        ...p,
-        pKa: p.pKa.map((k, n) => {
+      pools = thermo.map((p) => {
+        const pKa = p.pKa.map((k, n) => {
           const z = p.system.fullCharge - n;
           return k + gammaA * ((z - 1) ** 2 + 1 - z ** 2);
-        }),
-      }));
+        });
+        return { ...p, pKa, Ka: constants(pKa) };
+      });
       kw = 10 ** -(pKw + 2 * gammaA);
     }
     h = root((x) => balance(x, pools, strong, kw));
@@ -139,7 +159,7 @@ export function solvePh(
     species: [
       { name: 'H+', molPerL: h },
       { name: 'OH-', molPerL: kw / h },
-      ...pools.flatMap((p) => shares(p.pKa, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * p.molPerL }))),
+      ...pools.flatMap((p) => shares(p.Ka, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * p.molPerL }))),
       ...spectators,
     ],
     ionicStrength: I,
@@ -153,13 +173,13 @@ export const ACID_BASE_CLASSES: ReadonlySet<string> = new Set(['strong-mineral-a
 
 function balance(h: number, pools: readonly Pool[], strong: number, kw: number): number {
   let q = strong + h - kw / h;
-  for (const p of pools) shares(p.pKa, h).forEach((f, n) => (q += p.molPerL * f * (p.system.fullCharge - n)));
+  for (const p of pools) q += chargeOf(p, h);
   return q;
 }
 
 function ionicStrength(h: number, pools: readonly Pool[], kw: number, spectatorIons: number): number {
   let s = h + kw / h + spectatorIons;
-  for (const p of pools) shares(p.pKa, h).forEach((f, n) => (s += p.molPerL * f * (p.system.fullCharge - n) ** 2));
+  for (const p of pools) shares(p.Ka, h).forEach((f, n) => (s += p.molPerL * f * (p.system.fullCharge - n) ** 2));
   return s / 2;
 }
 
@@ -175,7 +195,7 @@ export function titratable(solutes: readonly Solute[], substances: Table<Substan
     q += (ab.strongCations - ab.strongAnions) * s.molPerL;
     for (const p of ab.parts) {
       const system = systems.get(p.system)!;
-      shares(system.pKa, 1e-7).forEach((f, n) => (q += p.perFormula * s.molPerL * f * (system.fullCharge - n)));
+      shares(constants(system.pKa), 1e-7).forEach((f, n) => (q += p.perFormula * s.molPerL * f * (system.fullCharge - n)));
     }
   }
   return q;

@@ -1,7 +1,7 @@
 import { type Catalogue, productClasses, sourceOf, type Tool, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { front, type Scored } from './front';
-import { appliesTo, meetsHere, neighbourHit, refuseApplication, refuseProduct, refuseTool, strengthOnMaterial } from './refuse';
+import { appliesTo, meetsHere, neighbourHit, refuseApplication, refuseHeat, refuseProduct, refuseTool, strengthOnMaterial } from './refuse';
 import { composeSteps, usesOf } from './steps';
 import { applicationsOf, chemDose, type Strength, strengthsOf, toolDose, tuning } from './supply';
 import type { Advice, ChemOption, Considered, Context, Face, Question, Refusal, Rung, Share, ToolOption } from './types';
@@ -148,9 +148,20 @@ function productOptions(product: ProductOption['product'], face: Face, context: 
       refused.push(v.refusal);
       continue;
     }
+    const hits = (context.neighbours ?? []).filter((n) => n.runoff).map((n) => ({ n, hit: neighbourHit(s, n, catalogue) })).find((x) => x.hit !== null);
     for (const application of applicationsOf(s, face.zone, catalogue)) {
+      const put = refuseApplication({ product, dilution: s.dilution, application }, hits?.hit ? { name: hits.n.name ?? hits.hit.name, hit: hits.hit } : null, face, context, catalogue);
+      if (put) {
+        refused.push(put);
+        continue;
+      }
       const warms = application.wetness === 'damp' || application.held;
       for (const temperature_C of coolOnly || !warms || s.product.use.unit === 'neat' && !s.product.pantry ? [t.cool_C] : [t.cool_C, t.warm_C]) {
+        const heat = refuseHeat(temperature_C, face, catalogue);
+        if (heat) {
+          refused.push(heat);
+          continue;
+        }
         const longest = Math.min(v.maxMinutes, product.dwell_min?.max ?? 2, application.held ? Infinity : 2);
         const shortest = Math.min(longest, application.held ? (product.dwell_min?.min ?? 1) : 1);
         for (const dwell of longest > shortest * 1.5 ? [shortest, Math.min(longest, shortest * 3)] : [longest]) {
@@ -160,11 +171,6 @@ function productOptions(product: ProductOption['product'], face: Face, context: 
             product, application, from: s, dilution: s.dilution, strength: s.strength, dose: s.dose, temperature_C,
             dwell_min: dwell, dwellMax_min: longest, pH: s.pH, reserve: s.reserve, supply, D, parts, harms: [], keep: 1,
           };
-          const r = refuseApplication(o, s, face, context, catalogue);
-          if (r) {
-            refused.push(r);
-            continue;
-          }
           o.harms = [...v.nearness, ...applicationHarm(o, face)];
           o.keep = o.harms.reduce((k, h) => k * (1 - h.h), 1);
           admitted.push(o);

@@ -1,8 +1,8 @@
-import { type Catalogue, type Material, productClasses, type Product, type Protection, sourceOf, type Tool, withFinish } from '../catalogue';
+import { type Application, type Catalogue, type Material, productClasses, type Product, type Protection, sourceOf, type Tool, withFinish } from '../catalogue';
 import { judge, resolveItems, type MixAnswer } from '../mixing';
 import { significant } from '../quantity';
 import { percentInUse, type Strength, tuning } from './supply';
-import type { ChemOption, Context, Face, Last, Neighbour, Refusal } from './types';
+import type { Context, Face, Last, Neighbour, Refusal } from './types';
 
 const WET_ORDER = ['dry', 'damp', 'wet', 'flood'];
 const f1 = (x: number): string => String(significant(x, 3));
@@ -145,8 +145,21 @@ function abrasiveOn(what: string, hardness: number, material: Material, catalogu
 
 // ---------- product put on the face
 
-/** Limits that come from how it is put on: cloth only, wetness, heat, household, runoff, what was here before. */
-export function refuseApplication(o: ChemOption & { product: Product }, s: Strength, face: Face, context: Context, catalogue: Catalogue): Refusal | null {
+/** Too warm for the face. */
+export function refuseHeat(temperature_C: number, face: Face, catalogue: Catalogue): Refusal | null {
+  const m = face.material;
+  if (m.maxTemp_C === null || temperature_C <= m.maxTemp_C) return null;
+  return { limit: 'heat', because: `Too warm for ${m.name}.`, operands: `${temperature_C} °C against ${m.maxTemp_C} °C`, source: sourceOf(m, 'maxTemp_C', catalogue).id };
+}
+
+/** Limits that come from how it is put on: cloth only, wetness, household, and what it would run onto (`runoff`). */
+export function refuseApplication(
+  o: { product: Product; dilution: number; application: Application },
+  runoff: { name: string; hit: Refusal } | null,
+  face: Face,
+  context: Context,
+  catalogue: Catalogue,
+): Refusal | null {
   const m = face.material;
   const src = (field: string): string => sourceOf(m, field, catalogue).id;
   if (m.clothOnly && o.application.reaches) return { limit: 'cloth only', because: `Nothing is sprayed or poured on ${m.name}: put it on the cloth.`, operands: `${o.application.name} against cloth only`, source: src('clothOnly') };
@@ -155,16 +168,10 @@ export function refuseApplication(o: ChemOption & { product: Product }, s: Stren
     return { limit: 'makes it worse', because: `Wetting ${face.soil.name}: ${face.soil.sets.find((x) => x.mechanism === 'wetting')!.because}.`, source: sourceOf(face.soil, 'sets', catalogue).id };
   if (WET_ORDER.indexOf(o.application.wetness) > WET_ORDER.indexOf(m.wetness))
     return { limit: 'wetness', because: `${capital(m.name)} bears ${m.wetness === 'dry' ? 'no water' : `only ${m.wetness}`}.`, operands: `${o.application.wetness} against ${m.wetness}`, source: src('wetness') };
-  if (m.maxTemp_C !== null && o.temperature_C > m.maxTemp_C) return { limit: 'heat', because: `Too warm for ${m.name}.`, operands: `${o.temperature_C} °C against ${m.maxTemp_C} °C`, source: src('maxTemp_C') };
   for (const rule of catalogue.protection.values())
     if (rule.action === 'refuse' && rule.when.apply && appliesTo(rule, o.product, o.dilution, o.application.id, context, catalogue))
       return { limit: rule.name, because: `${rule.says}: ${rule.because}.`, source: rule.basis.default };
-  if (o.application.reaches)
-    for (const n of context.neighbours ?? []) {
-      if (!n.runoff) continue;
-      const hit = neighbourHit(s, n, catalogue);
-      if (hit) return { ...hit, limit: 'runs onto a neighbour', because: `${capital(o.application.name)}, it runs onto the ${n.name ?? hit.name} beside it. ${hit.because}` };
-    }
+  if (o.application.reaches && runoff) return { ...runoff.hit, limit: 'runs onto a neighbour', because: `${capital(o.application.name)}, it runs onto the ${runoff.name} beside it. ${runoff.hit.because}` };
   return null;
 }
 

@@ -95,14 +95,15 @@ function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogu
   return { pH: product.pH && { min: product.pH.min, max: product.pH.max }, reserve };
 }
 
+const operandCache = new WeakMap<Product, { max: number; operands: ReadonlySet<string> }[]>();
+
 /** Percent (in use) of ingredients that belong to any of the classes, at their declared maximum. */
 export function percentInUse(option: { product: Product; dilution: number }, classes: readonly string[], catalogue: Catalogue): number {
+  let parts = operandCache.get(option.product);
+  if (!parts)
+    operandCache.set(option.product, (parts = option.product.contents.map((c) => ({ max: c.percent.max, operands: new Set(catalogue.substances.get(c.substance)!.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k])) }))));
   let sum = 0;
-  for (const c of option.product.contents) {
-    const s = catalogue.substances.get(c.substance)!;
-    const ops = s.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k]);
-    if (classes.some((k) => ops.includes(k))) sum += c.percent.max;
-  }
+  for (const c of parts) if (classes.some((k) => c.operands.has(k))) sum += c.max;
   return sum * option.dilution * (option.dilution < 1 ? (option.product.density ?? 1) ** (SOLID.has(option.product.state) ? 0 : 1) : 1);
 }
 

@@ -1,4 +1,4 @@
-import { type Catalogue, isInGroup, traceLine } from '../catalogue';
+import { type Catalogue, isInGroup, type Product, traceLine } from '../catalogue';
 import { readLabel } from '../label';
 import { bad, ok, type Problem, type Result } from '../reason';
 
@@ -98,12 +98,7 @@ function resolveItem(item: MixItem, path: string, catalogue: Catalogue, bottles:
     const p = catalogue.products.get(item.product);
     if (!p) return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
     const state = item.state ?? (SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
-    const ingredients = p.contents.flatMap((c) => {
-      const s = catalogue.substances.get(c.substance);
-      if (!s) return [];
-      if (c.percent.max < traceLine(s.classes, catalogue)) return [];
-      return [makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state }, catalogue)];
-    });
+    const ingredients = ingredientsOf(p, state, catalogue);
     const own = p.basis['default'] === 'household';
     return ok(judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common));
   }
@@ -140,6 +135,24 @@ function resolveItem(item: MixItem, path: string, catalogue: Catalogue, bottles:
       common,
     ),
   );
+}
+
+/** Ingredients of a product in a state, worked out once: records are immutable. */
+const known = new WeakMap<Product, Map<string, Ingredient[]>>();
+function ingredientsOf(p: Product, state: 'solid' | 'liquid', catalogue: Catalogue): Ingredient[] {
+  let states = known.get(p);
+  if (!states) known.set(p, (states = new Map()));
+  let list = states.get(state);
+  if (!list)
+    states.set(
+      state,
+      (list = p.contents.flatMap((c) => {
+        const s = catalogue.substances.get(c.substance);
+        if (!s || c.percent.max < traceLine(s.classes, catalogue)) return [];
+        return [makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state }, catalogue)];
+      })),
+    );
+  return list;
 }
 
 function judged(

@@ -63,6 +63,7 @@ export async function catalogueRoutes(raw: RawCatalogue, catalogue: () => Catalo
   routes.get('/', (ctx) => {
     ctx.body = { lists: LISTS, whole: `/api/catalogue/whole/${hash}` };
   });
+  routes.get('/whole', (ctx) => sendFixed(ctx, whole, 'no-cache'));
   routes.get('/whole/:hash', (ctx) => sendFixed(ctx, whole, ctx.params['hash'] === hash ? 'public, max-age=31536000, immutable' : 'no-cache'));
   for (const list of LISTS)
     routes.get(`/${list}`, async (ctx) => {

@@ -28,8 +28,9 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
   const router = new Router({ prefix: '/api' });
 
   router.get('/export', (ctx) => {
-    const snap = store.snapshot();
-    ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
+    const files = ctx.query['files'] !== '0';
+    const snap = store.snapshot(files);
+    if (files) ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
     ctx.body = { $schema: '/api/schema/export.json', format: 'dolly-tub-household', version: FORMAT_VERSION, exportedAt: now().toISOString(), records: snap.records, log: snap.log };
   });
 

@@ -26,7 +26,8 @@ export interface Store {
   empty(): void;
   /** Settings of a household that nobody has set up yet. */
   settle(): void;
-  snapshot(): Snapshot;
+  /** Everything at one moment; without the bytes of files when the page only wants the records. */
+  snapshot(files?: boolean): Snapshot;
   close(): void;
 }
 
@@ -100,7 +101,7 @@ export function createStore(dataDir: string, now: () => Date): Store {
       });
     },
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
-    snapshot: () => store.transaction(() => ({ records: Object.fromEntries(DOORS.map((d) => [d, typed[d].all().map((r) => (d === 'files' ? typed.files.get(r.id)! : r))])) as unknown as Snapshot['records'], log: store.log.all() })),
+    snapshot: (files = true) => store.transaction(() => ({ records: Object.fromEntries(DOORS.map((d) => [d, d !== 'files' ? typed[d].all() : files ? typed.files.all().map((r) => typed.files.get(r.id)!) : []])) as unknown as Snapshot['records'], log: store.log.all() })),
     close: () => db.sqlite.close(),
   };
   const old = new Date(now().getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();

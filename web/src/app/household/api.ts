@@ -38,25 +38,9 @@ export class HouseholdApi {
     return answer as T;
   }
 
-  async readAll<D extends Door>(door: D): Promise<RecordOf<D>[]> {
-    const all: RecordOf<D>[] = [];
-    let after = '';
-    do {
-      const page = await this.call<{ items: RecordOf<D>[]; next?: string }>('GET', `/${door}?limit=500${after ? `&after=${encodeURIComponent(after)}` : ''}`);
-      all.push(...page.items);
-      after = page.next ?? '';
-    } while (after);
-    return all;
-  }
-  async readLog(): Promise<LogEntry[]> {
-    const all: LogEntry[] = [];
-    let after = '';
-    do {
-      const page = await this.call<{ items: LogEntry[]; next?: string }>('GET', `/log?limit=500${after ? `&after=${encodeURIComponent(after)}` : ''}`);
-      all.push(...page.items);
-      after = page.next ?? '';
-    } while (after && all.length < 5000);
-    return all;
+  /** Everything but the files, in one answer: one request instead of fourteen. index.html asks for it ahead. */
+  readHousehold(): Promise<{ records: { [D in Kept]: RecordOf<D>[] }; log: LogEntry[] }> {
+    return this.call('GET', '/export?files=0');
   }
   read<D extends Door>(door: D, id: string): Promise<RecordOf<D>> {
     return this.call('GET', `/${door}/${id}`);

@@ -8,8 +8,8 @@ import { householdEvents, KEPT, type Kept } from './state';
 const lost = (e: unknown) => of(householdEvents.serverLost({ says: e instanceof Refused ? e.detail : 'The household could not be read.' }));
 
 async function readEverything(api: HouseholdApi) {
-  const [tables, log] = await Promise.all([Promise.all(KEPT.map(async (d) => [d, await api.readAll(d)] as const)), api.readLog()]);
-  return householdEvents.everythingRead({ tables: Object.fromEntries(tables) as never, log });
+  const { records, log } = await api.readHousehold();
+  return householdEvents.everythingRead({ tables: records as never, log });
 }
 
 /** Read the household once the page is open. */

@@ -3,7 +3,7 @@ import { type Catalogue, loadCatalogue, overlay, type OwnRecord, type RawCatalog
 import { Store } from '@ngrx/store';
 import { selectOwn } from '../household/state';
 
-/** The catalogue in the page: fetched once as one immutable file, with the household's own records laid over it. */
+/** The catalogue in the page: fetched once as one file (asked for ahead by index.html, checked by its hash), with the household's own records laid over it. */
 @Injectable({ providedIn: 'root' })
 export class Knowledge {
   private readonly own = inject(Store).selectSignal(selectOwn);
@@ -23,8 +23,7 @@ export class Knowledge {
     if (this.asked) return;
     this.asked = true;
     try {
-      const index = (await (await fetch('/api/catalogue')).json()) as { whole: string };
-      const raw = (await (await fetch(index.whole)).json()) as RawCatalogue;
+      const raw = (await (await fetch('/api/catalogue/whole')).json()) as RawCatalogue;
       this.shipped.set(loadCatalogue(raw));
       this.trouble.set(null);
     } catch {
