@@ -2,12 +2,11 @@ import { createHash } from 'node:crypto';
 import { type Catalogue, type Door, DOORS, Envelope, LogBody, type LogFields, recordBodies } from '@dolly-tub/core';
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
-import { and, eq } from 'drizzle-orm';
 import type { Context } from 'koa';
 import { bodyOf } from '../store/repository';
 import type { Store } from '../store/store';
-import { idempotency } from '../store/tables';
 import { LARGE_LIMIT, LIMIT, readJson } from './body';
+import { once } from './once';
 import { HttpProblem, invalid } from './problem';
 import { checkRefs, notHere } from './refs';
 import { check } from './validate';
@@ -34,31 +33,6 @@ function page(ctx: Context): { limit: number; after: string | null } {
   if (!Number.isInteger(limit) || limit < 1 || limit > MAX_PAGE) throw invalid([{ path: '/limit', message: `limit must be a whole number from 1 to ${MAX_PAGE}.` }]);
   const after = ctx.query['after'];
   return { limit, after: typeof after === 'string' ? after : null };
-}
-
-/**
- * Run a POST once: the same key and body answer as the first time, from the same transaction that did
- * the work. Another body under the same key is a 422.
- */
-function once(ctx: Context, store: Store, now: () => Date, body: unknown, work: () => { status: number; answer: unknown }): void {
-  const key = ctx.get('idempotency-key');
-  if (key.length > 200) throw invalid([{ path: 'Idempotency-Key', message: 'The key is too long: at most 200 characters.' }]);
-  const route = `${ctx.method} ${ctx.path}`;
-  const hash = createHash('sha256').update(JSON.stringify(body)).digest('hex');
-  const done = store.transaction(() => {
-    if (key) {
-      const had = store.db.orm.select().from(idempotency).where(and(eq(idempotency.key, key), eq(idempotency.route, route))).get();
-      if (had && had.bodyHash !== hash) throw invalid([{ path: 'Idempotency-Key', message: 'This key was used before for something else: take a new one.' }]);
-      if (had) return { status: had.status, text: had.answer };
-    }
-    const r = work();
-    const text = JSON.stringify(r.answer);
-    if (key) store.db.orm.insert(idempotency).values({ key, route, bodyHash: hash, status: r.status, answer: text, at: now().toISOString() }).run();
-    return { status: r.status, text };
-  });
-  ctx.status = done.status;
-  ctx.type = 'json';
-  ctx.body = done.text;
 }
 
 /** The doors of the records: list, read, make, replace, remove, restore; and the log. */
@@ -116,7 +90,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
       ctx.status = 204;
     });
     router.post(`/${door}/:id/restore`, (ctx) => {
-      ctx.body = store.transaction(() => repo.restore(ctx.params['id']!));
+      once(ctx, store, now, null, () => ({ status: 200, answer: repo.restore(ctx.params['id']!) }));
     });
   }
   router.get('/log', (ctx) => {

@@ -6,6 +6,7 @@ import { type Catalogue, type Door, FORMAT_VERSION, type LogEntry, type Problem,
 import Router from '@koa/router';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, readJson } from './body';
+import { once } from './once';
 import { exportSchema } from './openapi';
 import { HttpProblem, invalid } from './problem';
 import { checkRefs } from './refs';
@@ -69,12 +70,17 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
       if (preview || answer.problems.length) throw new Rollback();
     };
     try {
-      store.transaction(take);
+      if (preview) store.transaction(take);
+      else
+        once(ctx, store, now, raw, () => {
+          take();
+          return { status: 200, answer };
+        });
     } catch (e) {
       if (!(e instanceof Rollback)) throw e;
       if (!preview) throw invalid(answer.problems.slice(0, 50));
     }
-    ctx.body = answer;
+    if (preview) ctx.body = answer;
   });
 
   router.get('/backup', async (ctx) => {
@@ -93,16 +99,18 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
   };
   router.post('/demo/reset', async (ctx) => {
     await confirmed(ctx, 'reset');
-    store.transaction(() => {
+    once(ctx, store, now, 'reset', () => {
       store.empty();
       seed();
+      return { status: 200, answer: { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length } };
     });
-    ctx.body = { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length };
   });
   router.post('/household/empty', async (ctx) => {
     await confirmed(ctx, 'empty');
-    store.empty();
-    ctx.body = { done: true };
+    once(ctx, store, now, 'empty', () => {
+      store.empty();
+      return { status: 200, answer: { done: true } };
+    });
   });
   return router;
 }

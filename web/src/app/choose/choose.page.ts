@@ -172,7 +172,7 @@ export class ChoosePage {
     const skip = new Set(['equipment', 'kind of face', 'kind of soil', 'kept for the toilet', 'kept for the floor', 'kept from the toilet', 'made for something else', 'never advised', 'nothing to get under']);
     const rank = (x: Advice['refused'][number]) => {
       const record = x.product ? c.products.get(x.product)! : c.tools.get(x.tool!)!;
-      return { name: capital(record.name), why: short(x.operands ?? x.because), score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };
+      return { name: capital(record.name), why: short(x.operands ?? (x.limit === WORSE ? x.because.split(': ').slice(1).join(': ') : x.because)), score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };
     };
     const all = a.refused.filter((x) => !skip.has(x.limit)).map(rank).sort((p, q) => q.score - p.score);
     return [...all.filter((x) => !x.tool).slice(0, 2), ...all.filter((x) => x.tool).slice(0, 2)];
@@ -242,4 +242,5 @@ export class ChoosePage {
     }
   }
 }
+const WORSE = 'makes it worse';
 const short = (s: string): string => s.replace(/\.$/, '').replace(/^the grit in .+? (?=\d)/, 'grit ');

@@ -136,7 +136,7 @@ export class KitsPage {
           level: Math.max(0, Math.min(1, s.onHand / s.pack.amount)),
           count: Math.round(s.onHand),
           par,
-          amount: piece ? `${figure(s.onHand)}${par !== null ? ` of ${par}` : ''}` : `${figure(s.onHand)} of ${figure(par ?? s.pack.amount)} ${s.pack.unit}`,
+          amount: piece ? `${figure(s.onHand)}${par !== null ? ` of ${par}` : ''}` : `${figure(s.onHand)} of ${figure(low ? par : s.pack.amount)} ${s.pack.unit}`,
           low,
           colour: FILLS[(s.item.length * 3 + i) % FILLS.length]!,
           clash: clash.has(s.item),

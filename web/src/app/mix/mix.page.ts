@@ -58,6 +58,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
             </div>
           </section>
+        } @else if (state.items().length > 1) { <section class="plate zinc waiting" role="status"><p class="quiet">Judging …</p></section>
         } @else {
           <section class="plate zinc"><h2>Two things, and where</h2><p>Add what is going to meet: a product, a label that you paste, or a bottle that you mixed.</p><span class="shapes legend">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <span [style.color]="'var(--v' + n + ')'"><dt-verdict-shape [level]="n" [size]="30" /> {{ n }} {{ words[n] }}</span> }</span></section>
         }
@@ -73,6 +74,7 @@ import { mixEvents, mixFeature } from './mix.state';
     .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
     .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head dt-verdict-shape { flex: none; }
     .head h2 { color: inherit; font-size: 40px; font-weight: 800; } .of { margin: 0; font-weight: 700; } .because { margin: 6px 0 0; font-size: 17px; color: var(--ink); } .whole .because { color: inherit; }
+    .waiting { min-height: 660px; }
     .pair { display: grid; grid-template-columns: 1.15fr 1fr; gap: 12px; } .tray h3 { margin-bottom: 4px; } .tray p:last-child { margin: 0; }
     .foot { margin-top: 2px; } .shapes { margin-left: auto; display: flex; gap: 8px; } .legend { display: grid; gap: 8px; margin: 10px 0 0; font-weight: 700; } .legend span { display: flex; gap: 10px; align-items: center; }
     @media (max-width: 860px) { .layout { grid-template-columns: minmax(0, 1fr); } .head { gap: 14px; } .head h2 { font-size: 29px; } .pair { grid-template-columns: 1fr; } .verdict { order: -1; } .shapes { margin-left: 0; } }
