@@ -52,6 +52,6 @@ export default tseslint.config(
     // options of a combobox take no focus: the field keeps it and moves aria-activedescendant (WAI-ARIA pattern)
     rules: { '@angular-eslint/template/click-events-have-key-events': 'off', '@angular-eslint/template/interactive-supports-focus': 'off' },
   },
-  { files: ['server/src/main.ts'], rules: { 'no-console': 'off' } },
+  { files: ['server/src/main.ts', 'bench/**'], rules: { 'no-console': 'off' } },
   { files: ['**/*.spec.ts', 'server/test/**', 'e2e/**', 'demo/**', 'core/checks/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-restricted-imports': 'off' } },
 );
