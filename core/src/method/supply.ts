@@ -119,9 +119,12 @@ export function applicationsOf(s: Strength, zone: string | null, catalogue: Cata
   });
 }
 
-/** Dose of one mechanism on a soil: lifts · supply · (1 − e^(−t/τ)) · Q10^((T−20)/10). Minutes, °C. */
+/**
+ * Dose of one mechanism on a soil: lifts · supply · (1 − e^(−t·Q10^((T−20)/10)/τ)). Warmth quickens, it does
+ * not make a weak thing strong: the dose never passes lifts · supply. Minutes, °C.
+ */
 export function mechanismDose(lifts: number, supply: number, m: Mechanism, minutes: number, temperature_C: number): number {
-  return lifts * supply * (1 - Math.exp(-minutes / m.tau_min)) * m.q10 ** ((temperature_C - 20) / 10);
+  return lifts * supply * (1 - Math.exp((-minutes * m.q10 ** ((temperature_C - 20) / 10)) / m.tau_min));
 }
 
 /** Parts of a chemistry's dose on the face's soil, and their sum. */

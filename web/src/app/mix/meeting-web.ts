@@ -22,7 +22,7 @@ interface Box {
     </div>
     <details class="table"><summary>As a table</summary>
       <table class="small"><thead><tr><th scope="col">This</th><th scope="col">meets</th><th scope="col">and</th></tr></thead>
-      <tbody>@for (f of findings(); track $index) { <tr><td>{{ f.between[0] }}</td><td>{{ f.between[1] }}</td><td>{{ words[f.level] }}{{ f.forms.length ? ': ' + f.forms.join(', ') : '' }}</td></tr> } @empty { <tr><td colspan="3">No rule concerns them, and everything in them is known.</td></tr> }</tbody></table>
+      <tbody>@for (f of findings(); track $index) { <tr><td>{{ f.between[0] }}</td><td>{{ f.between[1] }}</td><td>{{ words[f.level] }}{{ f.forms.length ? ': ' + f.forms.join(', ') : '' }}</td></tr> } @empty { <tr><td colspan="3">No rule concerns them.</td></tr> }</tbody></table>
     </details>
   `,
   styles: `

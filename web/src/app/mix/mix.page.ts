@@ -45,7 +45,7 @@ import { mixEvents, mixFeature } from './mix.state';
           <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
             <div class="head" [class.whole]="a.level >= 4" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
               <dt-verdict-shape [level]="a.level" [size]="104" />
-              <div><p class="of">{{ a.level }} of 5: {{ a.level >= 3 ? 'keep apart' : words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? 'No rule concerns them, and everything in them is known.' }}</p></div>
+              <div><p class="of">{{ a.level }} of 5: {{ a.level >= 3 ? 'keep apart' : words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? nothing() }}</p></div>
             </div>
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
@@ -140,6 +140,8 @@ export class MixPage {
     if (items.length === 1) return null;
     return judge(items, { meeting: this.state.meeting(), closed: this.state.meeting() === 'container' && this.state.closed(), rinsed: this.state.rinsed() }, c);
   });
+  /** Level 0 claims no more than was read. */
+  protected readonly nothing = computed(() => (this.items().every((i) => i.disclosed) ? 'No rule concerns them, and everything in them is named.' : 'No rule concerns anything that their labels name.'));
   protected readonly things = computed(() =>
     this.items().map((i) => ({
       name: capital(i.name),

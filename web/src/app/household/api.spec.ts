@@ -1,0 +1,49 @@
+import { TestBed } from '@angular/core/testing';
+import { Store } from '@ngrx/store';
+import { HouseholdApi, Refused } from './api';
+import { householdEvents } from './state';
+
+describe('the doors in the page', () => {
+  const dispatched: unknown[] = [];
+  const asked: { url: string; init: RequestInit }[] = [];
+  let reply: () => Promise<Response>;
+  const json = (status: number, body: unknown) => () => Promise.resolve({ ok: status < 400, status, text: () => Promise.resolve(JSON.stringify(body)) } as Response);
+  let api: HouseholdApi;
+  beforeEach(() => {
+    dispatched.length = asked.length = 0;
+    (globalThis as { fetch: unknown }).fetch = (url: string, init: RequestInit) => {
+      asked.push({ url, init });
+      return reply();
+    };
+    TestBed.configureTestingModule({ providers: [{ provide: Store, useValue: { dispatch: (a: unknown) => dispatched.push(a) } }] });
+    api = TestBed.inject(HouseholdApi);
+  });
+  test('a saved record goes to the store as the server answered it', async () => {
+    reply = json(200, { id: 'r', version: 2, name: 'Larder' });
+    await api.replace('rooms', { id: 'r', version: 1, name: 'Larder' } as never);
+    expect(asked[0]).toMatchObject({ url: '/api/rooms/r', init: { method: 'PUT' } });
+    expect(dispatched).toEqual([householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 2, name: 'Larder' } as never })]);
+  });
+  test('a new record brings its id along, so that asking twice makes one', async () => {
+    reply = json(201, { id: 'x', version: 1 });
+    await api.create('shopping', { item: 'white-vinegar' } as never);
+    expect(JSON.parse(asked[0]!.init.body as string).id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7/);
+  });
+  test('a log entry carries its idempotency key', async () => {
+    reply = json(201, { id: 'e', seq: 1, at: 'now' });
+    await api.write({ kind: 'note', text: 'x' });
+    const body = JSON.parse(asked[0]!.init.body as string) as { id: string };
+    expect((asked[0]!.init.headers as Record<string, string>)['Idempotency-Key']).toBe(body.id);
+  });
+  test('a refusal keeps the server’s words, the faults and the newer record', async () => {
+    reply = json(409, { detail: 'Somebody changed it', errors: [{ path: '/name', message: 'm' }], current: { id: 'r', version: 5 } });
+    await expect(api.replace('rooms', { id: 'r', version: 1 } as never)).rejects.toMatchObject({ status: 409, detail: 'Somebody changed it', current: { version: 5 }, errors: [{ path: '/name' }] });
+    expect(dispatched).toEqual([]);
+  });
+  test('a server that is away is said in words, and nothing is lost', async () => {
+    reply = () => Promise.reject(new TypeError('failed'));
+    const refused = await api.write({ kind: 'note', text: 'x' }).catch((e: unknown) => e);
+    expect(refused).toBeInstanceOf(Refused);
+    expect((refused as Refused).detail).toMatch(/does not answer.*still here/);
+  });
+});
