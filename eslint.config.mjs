@@ -26,14 +26,28 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       eqeqeq: 'error',
       'no-console': 'error',
-      'no-restricted-imports': ['error', { patterns: [{ group: ['@dolly-tub/core/*'], message: 'The core is entered by its door.' }] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['@dolly-tub/core/*'], message: 'The core is entered by its door.' }] },
+      ],
     },
   },
   {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', '@angular/*', '@ngrx/*', 'koa*', 'drizzle*', '**/server/**', '**/web/**', '**/demo/**'], message: 'The core knows no page, no server, no Node.' }, { group: ['../*/*', '!../*/index'], message: 'Go through the folder’s door (its index.ts).' }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['node:*', '@angular/*', '@ngrx/*', 'koa*', 'drizzle*', '**/server/**', '**/web/**', '**/demo/**'],
+              message: 'The core knows no page, no server, no Node.',
+            },
+            { group: ['../*/*', '!../*/index'], message: 'Go through the folder’s door (its index.ts).' },
+          ],
+        },
+      ],
     },
   },
   {
@@ -50,8 +64,14 @@ export default tseslint.config(
     files: ['web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
     // options of a combobox take no focus: the field keeps it and moves aria-activedescendant (WAI-ARIA pattern)
-    rules: { '@angular-eslint/template/click-events-have-key-events': 'off', '@angular-eslint/template/interactive-supports-focus': 'off' },
+    rules: {
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+    },
   },
   { files: ['server/src/main.ts', 'bench/**'], rules: { 'no-console': 'off' } },
-  { files: ['**/*.spec.ts', 'server/test/**', 'e2e/**', 'demo/**', 'core/checks/**'], rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-restricted-imports': 'off' } },
+  {
+    files: ['**/*.spec.ts', 'server/test/**', 'e2e/**', 'demo/**', 'core/checks/**'],
+    rules: { '@typescript-eslint/no-explicit-any': 'off', 'no-restricted-imports': 'off' },
+  },
 );

@@ -16,16 +16,42 @@ const say = (what: string, figure: string): void => console.log(`${what.padEnd(7
 // advice for one spot against one frame of 16 ms: every soil of every demo spot, warm
 const rows: Record<string, Record<string, unknown>[]> = {};
 const log: unknown[] = [];
-seedDemo({ repos: new Proxy({}, { get: (_, door: string) => ({ put: (r: Record<string, unknown>) => (rows[door] ??= []).push(r) }) }), log: { put: (e: unknown) => log.push(e) } } as never, new Date('2026-11-25T10:30:00Z'));
-const h = { settings: rows['settings']![0], members: rows['members'], rooms: rows['rooms'], spots: rows['spots'], kits: rows['kits'], stock: rows['stock'], log } as never;
-const questions = (rows['spots'] as unknown as { soils: { soil: string }[] }[]).flatMap((s) => s.soils.map((x) => questionOfSpot(s as never, h, new Date('2026-11-25T10:30:00Z'), catalogue, x.soil)));
+seedDemo(
+  {
+    repos: new Proxy(
+      {},
+      { get: (_, door: string) => ({ put: (r: Record<string, unknown>) => (rows[door] ??= []).push(r) }) },
+    ),
+    log: { put: (e: unknown) => log.push(e) },
+  } as never,
+  new Date('2026-11-25T10:30:00Z'),
+);
+const h = {
+  settings: rows['settings']![0],
+  members: rows['members'],
+  rooms: rows['rooms'],
+  spots: rows['spots'],
+  kits: rows['kits'],
+  stock: rows['stock'],
+  log,
+} as never;
+const questions = (rows['spots'] as unknown as { soils: { soil: string }[] }[]).flatMap((s) =>
+  s.soils.map((x) => questionOfSpot(s as never, h, new Date('2026-11-25T10:30:00Z'), catalogue, x.soil)),
+);
 for (const q of questions) advise(q.question, q.context, catalogue);
 const times: number[] = [];
-for (let i = 0; i < 5; i++) for (const q of questions) times.push(ms(() => advise(q.question, q.context as Context, catalogue)));
+for (let i = 0; i < 5; i++)
+  for (const q of questions) times.push(ms(() => advise(q.question, q.context as Context, catalogue)));
 times.sort((a, b) => a - b);
 const [median, p99] = [times[Math.floor(times.length / 2)]!, times[Math.floor(times.length * 0.99)]!];
-say(`advice for one spot (${questions.length} questions), median against a 16 ms frame`, `${(median / 16).toFixed(2)} of a frame (${median.toFixed(1)} ms)`);
-say('advice for one spot, 99th percentile against a 16 ms frame', `${(p99 / 16).toFixed(2)} frames (${p99.toFixed(1)} ms)`);
+say(
+  `advice for one spot (${questions.length} questions), median against a 16 ms frame`,
+  `${(median / 16).toFixed(2)} of a frame (${median.toFixed(1)} ms)`,
+);
+say(
+  'advice for one spot, 99th percentile against a 16 ms frame',
+  `${(p99 / 16).toFixed(2)} frames (${p99.toFixed(1)} ms)`,
+);
 
 // the whole mixing matrix against pair by pair without shared work, same answers
 const ids = [...catalogue.products.keys()];
@@ -39,13 +65,21 @@ const apart = ms(() => {
       if (!r.ok || r.value.level !== matrix[i]![j - i - 1]) different++;
     }
 });
-say(`mixing matrix of ${ids.length} products (${(ids.length * (ids.length - 1)) / 2} pairs) against pair by pair`, `${(apart / shared).toFixed(1)} times faster (${Math.round(shared)} ms), ${different} answers differ`);
+say(
+  `mixing matrix of ${ids.length} products (${(ids.length * (ids.length - 1)) / 2} pairs) against pair by pair`,
+  `${(apart / shared).toFixed(1)} times faster (${Math.round(shared)} ms), ${different} answers differ`,
+);
 
 // pH against a general root finder (fmin's bisect) on the same problems
 const known = [...catalogue.substances.values()].filter((s) => s.acidBase);
 let seed = 11;
 const next = (): number => (seed = (seed * 48271) % 2147483647) / 2147483647;
-const problems = Array.from({ length: 1500 }, () => Array.from({ length: 1 + Math.floor(next() * 4) }, () => ({ substance: known[Math.floor(next() * known.length)]!.id, molPerL: 10 ** (-4 + 4 * next()) })));
+const problems = Array.from({ length: 1500 }, () =>
+  Array.from({ length: 1 + Math.floor(next() * 4) }, () => ({
+    substance: known[Math.floor(next() * known.length)]!.id,
+    molPerL: 10 ** (-4 + 4 * next()),
+  })),
+);
 const ours: number[] = [];
 const theirs: number[] = [];
 const own = ms(() => {
@@ -82,4 +116,7 @@ const reference = ms(() => {
     );
 });
 const worst = Math.max(...ours.map((x, i) => Math.abs(x - theirs[i]!)));
-say(`pH of ${problems.length} mixtures against a general root finder (fmin bisect)`, `${(reference / own).toFixed(2)} times its speed, largest difference ${worst.toExponential(1)} pH`);
+say(
+  `pH of ${problems.length} mixtures against a general root finder (fmin bisect)`,
+  `${(reference / own).toFixed(2)} times its speed, largest difference ${worst.toExponential(1)} pH`,
+);

@@ -7,6 +7,14 @@ export default {
   maxWorkers: 1,
   testTimeout: 180000,
   extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
-  moduleNameMapper: { '^@dolly-tub/core$': '<rootDir>/core/src/index.ts', '^@dolly-tub/demo$': '<rootDir>/demo/index.ts' },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } },
+    ],
+  },
+  moduleNameMapper: {
+    '^@dolly-tub/core$': '<rootDir>/core/src/index.ts',
+    '^@dolly-tub/demo$': '<rootDir>/demo/index.ts',
+  },
 };

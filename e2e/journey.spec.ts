@@ -24,7 +24,10 @@ describe.each([
   let p: Person;
   let before: Advice;
   let stockBefore: number;
-  const citricOnShelf = async () => (await door<{ items: { item: string; onHand: number }[] }>(server.url, '/api/stock?limit=500')).items.filter((s) => s.item === 'citric-descaler').reduce((a, s) => a + s.onHand, 0);
+  const citricOnShelf = async () =>
+    (await door<{ items: { item: string; onHand: number }[] }>(server.url, '/api/stock?limit=500')).items
+      .filter((s) => s.item === 'citric-descaler')
+      .reduce((a, s) => a + s.onHand, 0);
 
   beforeAll(async () => {
     server = await demoServer();
@@ -52,7 +55,10 @@ describe.each([
     await p.read('.ruled', /limestone floor/);
     await p.press(/why not/);
     await p.type('Why not this?', 'vinegar');
-    await p.read('dt-why-not li', /White vinegar.*But: Sprayed, it runs onto the limestone floor.*(published|common practice)/);
+    await p.read(
+      'dt-why-not li',
+      /White vinegar.*But: Sprayed, it runs onto the limestone floor.*(published|common practice)/,
+    );
     await p.type('Why not this?', 'steel wool');
     await p.read('dt-why-not li', /0000 steel wool 5 against sanitary acrylic 2.*published/);
     await p.press('Close');
@@ -83,7 +89,10 @@ describe.each([
       let below = 0, all = 0; const step = 0.25;
       for (let at = box.y + step / 2; at < box.y + box.height; at += step) { const v = half(at) ** 2; all += v; if (at > y) below += v; }
       path.remove();
-      return { volume: (below / all) * capacity, said: document.querySelector('dt-bottle .line.w').textContent };`)) as { volume: number; said: string };
+      return { volume: (below / all) * capacity, said: document.querySelector('dt-bottle .line.w').textContent };`)) as {
+      volume: number;
+      said: string;
+    };
     const said = Number(/([\d.]+) mL/.exec(drawn.said)![1]);
     expect(Math.abs(drawn.volume / said - 1)).toBeLessThan(0.01);
     await p.press('Save bottle');
@@ -137,7 +146,20 @@ describe.each([
     server.child.kill('SIGKILL');
     await gone;
     server = await demoServer(server.dataDir);
-    const log = (await door<{ items: { kind: string; spot?: string; outcome?: string; method?: { product: string }; moves?: { delta: number }[]; bottle?: string; used_mL?: number; fill?: { parts: { amount: number }[] } }[] }>(server.url, '/api/log?limit=20')).items;
+    const log = (
+      await door<{
+        items: {
+          kind: string;
+          spot?: string;
+          outcome?: string;
+          method?: { product: string };
+          moves?: { delta: number }[];
+          bottle?: string;
+          used_mL?: number;
+          fill?: { parts: { amount: number }[] };
+        }[];
+      }>(server.url, '/api/log?limit=20')
+    ).items;
     const clean = log.find((e) => e.kind === 'clean' && e.spot === SCREEN)!;
     expect(clean).toMatchObject({ outcome: 'worked', method: { product: 'citric-descaler' }, bottle: GREEN });
     const mixed = log.find((e) => e.kind === 'mix')!;
@@ -147,8 +169,16 @@ describe.each([
     expect(mixed.moves!.reduce((a, m) => a - m.delta, 0)).toBeCloseTo(took, 3);
     const bottle = await door<{ fill: { left_mL: number } }>(server.url, `/api/bottles/${GREEN}`);
     expect(bottle.fill.left_mL).toBe(450 - clean.used_mL!);
-    expect((await door<{ items: { item: string; state: string; amount: number }[] }>(server.url, '/api/shopping')).items).toEqual(expect.arrayContaining([expect.objectContaining({ item: 'citric-descaler', state: 'open', amount: 250 })]));
-    expect((await door<{ soils: { soil: string; severity: number }[] }>(server.url, `/api/spots/${SCREEN}`)).soils.find((s) => s.soil === 'limescale')!.severity).toBe(0);
+    expect(
+      (await door<{ items: { item: string; state: string; amount: number }[] }>(server.url, '/api/shopping')).items,
+    ).toEqual(
+      expect.arrayContaining([expect.objectContaining({ item: 'citric-descaler', state: 'open', amount: 250 })]),
+    );
+    expect(
+      (await door<{ soils: { soil: string; severity: number }[] }>(server.url, `/api/spots/${SCREEN}`)).soils.find(
+        (s) => s.soil === 'limescale',
+      )!.severity,
+    ).toBe(0);
     const after = await door<Advice>(server.url, '/api/advise', { spot: SCREEN, soil: 'limescale', severity: 4 });
     const acid = (a: Advice) => a.ladder.find((r) => r.product === 'citric-descaler')!;
     // worked 1 + partly ½ before, one more worked now: the Beta rule of weight 4 on the same model

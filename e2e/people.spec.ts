@@ -150,19 +150,37 @@ describe('axe-core finds nothing', () => {
     ['/settings', 'dt-settings section'],
   ];
   test.each([
-    ['light', 1280, 800, false], ['dark', 1280, 800, true], ['light', 390, 844, false], ['dark', 390, 844, true],
+    ['light', 1280, 800, false],
+    ['dark', 1280, 800, true],
+    ['light', 390, 844, false],
+    ['dark', 390, 844, true],
   ] as const)('%s, %d wide', async (_, width, height, dark) => {
     const p = await Person.at(server.url, { width, height, dark });
     try {
       await scheme(p.driver, dark);
-      const run = await door<{ id: string }>(server.url, '/api/runs', { question: { material: 'acrylic', soil: 'limescale' }, spot: SCREEN, steps: [{ id: 'wait', text: 'Keep it wet', because: 'time', active_s: 10, wait_s: { min: 600, max: 900 } }], uses: [], index: 0, timers: [{ id: 'wait', label: 'Screen', startedAt: '2026-11-25T10:29:00Z', min_s: 600, max_s: 900, paused_s: 0 }], state: 'running', startedAt: '2026-11-25T10:29:00Z' });
+      const run = await door<{ id: string }>(server.url, '/api/runs', {
+        question: { material: 'acrylic', soil: 'limescale' },
+        spot: SCREEN,
+        steps: [{ id: 'wait', text: 'Keep it wet', because: 'time', active_s: 10, wait_s: { min: 600, max: 900 } }],
+        uses: [],
+        index: 0,
+        timers: [
+          { id: 'wait', label: 'Screen', startedAt: '2026-11-25T10:29:00Z', min_s: 600, max_s: 900, paused_s: 0 },
+        ],
+        state: 'running',
+        startedAt: '2026-11-25T10:29:00Z',
+      });
       for (const [path, ready] of [...places, [`/do/${run.id}`, '.timer'] as [string, string]]) {
         await p.open(path);
         await p.see(ready);
         await p.driver.sleep(350);
-        const found = (await p.driver.executeAsyncScript(`${axe}; const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + (n.any[0]?.message ?? '')).join(' | '))))`)) as string[];
+        const found = (await p.driver.executeAsyncScript(
+          `${axe}; const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + (n.any[0]?.message ?? '')).join(' | '))))`,
+        )) as string[];
         expect([path, found]).toEqual([path, []]);
-        const wide = await p.driver.executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth');
+        const wide = await p.driver.executeScript(
+          'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+        );
         expect([path, 'wider than the screen by', wide]).toEqual([path, 'wider than the screen by', 0]);
         expect([path, await p.errors()]).toEqual([path, []]);
       }
@@ -173,15 +191,23 @@ describe('axe-core finds nothing', () => {
 });
 
 test('ten spots of the house drawn by seed: each has a ladder or a reason', async () => {
-  const spots = (await door<{ items: { id: string; name: string; soils: { soil: string }[] }[] }>(server.url, '/api/spots?limit=500')).items;
+  const spots = (
+    await door<{ items: { id: string; name: string; soils: { soil: string }[] }[] }>(server.url, '/api/spots?limit=500')
+  ).items;
   let seed = 7;
   const draw = (n: number): number => (seed = (seed * 48271) % 2147483647) % n;
   const lines: string[] = [];
   for (let i = 0; i < 10; i++) {
     const s = spots.splice(draw(spots.length), 1)[0]!;
-    const a = await door<{ ladder: { name: string; effect: number }[]; recommended: number | null; because: { text: string }[] }>(server.url, '/api/advise', { spot: s.id });
+    const a = await door<{
+      ladder: { name: string; effect: number }[];
+      recommended: number | null;
+      because: { text: string }[];
+    }>(server.url, '/api/advise', { spot: s.id });
     expect([s.name, a.ladder.length > 0 || a.because[0]!.text.length > 20]).toEqual([s.name, true]);
-    lines.push(`${s.name}, ${s.soils[0]?.soil}: ${a.recommended ? `rung ${a.recommended} of ${a.ladder.length}, ${a.ladder[a.recommended - 1]!.name}` : a.because[0]!.text}`);
+    lines.push(
+      `${s.name}, ${s.soils[0]?.soil}: ${a.recommended ? `rung ${a.recommended} of ${a.ladder.length}, ${a.ladder[a.recommended - 1]!.name}` : a.because[0]!.text}`,
+    );
   }
   process.stdout.write(`${lines.join('\n')}\n`);
 });

@@ -6,7 +6,8 @@ import { By, consoleErrors, openBrowser, size, until } from '../scripts/browser.
 import { startServer } from '../scripts/common.mjs';
 
 export const DEMO_NOW = '2026-11-25T10:30:00Z';
-export const demoServer = (dataDir = mkdtempSync(join(tmpdir(), 'dolly-e2e-'))) => startServer({ dataDir, env: { DEMO_NOW, NODE_OPTIONS: '' } }).then((s) => ({ ...s, dataDir }));
+export const demoServer = (dataDir = mkdtempSync(join(tmpdir(), 'dolly-e2e-'))) =>
+  startServer({ dataDir, env: { DEMO_NOW, NODE_OPTIONS: '' } }).then((s) => ({ ...s, dataDir }));
 const WAIT = 15000;
 
 /** What a person does at the screen: find by role and name, press, type, read. */
@@ -19,20 +20,29 @@ export class Person {
     return new Person(await openBrowser(o), url);
   }
   open = (path: string): Promise<void> => this.driver.get(this.url + path);
-  see = async (css: string): Promise<WebElement> => this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`);
+  see = async (css: string): Promise<WebElement> =>
+    this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`);
   /** Visible text of the page, or of one part, once it holds what is wanted. */
   async read(css: string, want?: string | RegExp): Promise<string> {
     let text = '';
-    await this.driver.wait(
-      async () => {
-        text = ((await this.driver.executeScript(`return document.querySelector(${JSON.stringify(css)})?.innerText ?? ''`)) as string).replace(/\s+/g, ' ').trim();
-        return want === undefined ? text !== '' : typeof want === 'string' ? text.includes(want) : want.test(text);
-      },
-      WAIT,
-      `${css} does not say ${String(want)}; it says: `,
-    ).catch((e: Error) => {
-      throw new Error(`${e.message} ${text.slice(0, 600)}`);
-    });
+    await this.driver
+      .wait(
+        async () => {
+          text = (
+            (await this.driver.executeScript(
+              `return document.querySelector(${JSON.stringify(css)})?.innerText ?? ''`,
+            )) as string
+          )
+            .replace(/\s+/g, ' ')
+            .trim();
+          return want === undefined ? text !== '' : typeof want === 'string' ? text.includes(want) : want.test(text);
+        },
+        WAIT,
+        `${css} does not say ${String(want)}; it says: `,
+      )
+      .catch((e: Error) => {
+        throw new Error(`${e.message} ${text.slice(0, 600)}`);
+      });
     return text;
   }
   /** A button, link, option or field by its accessible name. */
@@ -73,15 +83,29 @@ export class Person {
   /** Only the keyboard: Tab until the thing of that name has the focus. */
   async tabTo(name: RegExp, most = 120): Promise<void> {
     for (let i = 0; i < most; i++) {
-      const now = (await this.driver.executeScript(`const e = document.activeElement; return (e?.getAttribute('aria-label') ?? e?.labels?.[0]?.textContent ?? e?.textContent ?? '').replace(/\\s+/g, ' ').trim().slice(0, 200)`)) as string;
+      const now = (await this.driver.executeScript(
+        `const e = document.activeElement; return (e?.getAttribute('aria-label') ?? e?.labels?.[0]?.textContent ?? e?.textContent ?? '').replace(/\\s+/g, ' ').trim().slice(0, 200)`,
+      )) as string;
       if (name.test(now)) return;
       await this.driver.actions().sendKeys(Key.TAB).perform();
     }
     throw new Error(`Tab never reached ${name.source}`);
   }
-  keys = (...k: string[]): Promise<void> => this.driver.actions().sendKeys(...k).perform();
+  keys = (...k: string[]): Promise<void> =>
+    this.driver
+      .actions()
+      .sendKeys(...k)
+      .perform();
   resize = (width: number, height: number): Promise<void> => size(this.driver, width, height);
   errors = (): Promise<string[]> => consoleErrors(this.driver);
   quit = (): Promise<void> => this.driver.quit();
 }
-export const door = async <T>(url: string, path: string, body?: unknown): Promise<T> => (await (await fetch(url + path, body === undefined ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as T;
+export const door = async <T>(url: string, path: string, body?: unknown): Promise<T> =>
+  (await (
+    await fetch(
+      url + path,
+      body === undefined
+        ? {}
+        : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
+    )
+  ).json()) as T;

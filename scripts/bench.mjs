@@ -18,16 +18,27 @@ run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', 'bench/
 const web = join(root, 'dist/web/browser');
 const index = readFileSync(join(web, 'index.html'), 'utf8');
 const asked = new Set([...index.matchAll(/(?:src|href)="([^"]+\.(?:js|css))"/g)].map((m) => m[1]));
-for (const f of [...asked]) if (f.endsWith('.js')) for (const m of readFileSync(join(web, f), 'utf8').matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g)) asked.add(m[1]);
+for (const f of [...asked])
+  if (f.endsWith('.js'))
+    for (const m of readFileSync(join(web, f), 'utf8').matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g))
+      asked.add(m[1]);
 const bytes = [...asked].reduce((n, f) => n + gzipSync(readFileSync(join(web, f)), { level: 9 }).length, 0);
-say('first load, script and style, gzip, against 200 kB', `${(bytes / 200000).toFixed(2)} (${(bytes / 1000).toFixed(0)} kB in ${asked.size} files of ${readdirSync(web).length})`);
+say(
+  'first load, script and style, gzip, against 200 kB',
+  `${(bytes / 200000).toFixed(2)} (${(bytes / 1000).toFixed(0)} kB in ${asked.size} files of ${readdirSync(web).length})`,
+);
 
 // the catalogue over HTTP against a bare Koa that sends the same bytes
 const { default: autocannon } = await import('autocannon');
 const { default: Koa } = await import('koa');
-const server = await startServer({ dataDir: mkdtempSync(join(tmpdir(), 'dolly-bench-')), env: { DEMO_NOW: '2026-11-25T10:30:00Z' } });
+const server = await startServer({
+  dataDir: mkdtempSync(join(tmpdir(), 'dolly-bench-')),
+  env: { DEMO_NOW: '2026-11-25T10:30:00Z' },
+});
 const path = '/api/catalogue/soils';
-const body = Buffer.from(await (await fetch(server.url + path, { headers: { 'accept-encoding': 'identity' } })).arrayBuffer());
+const body = Buffer.from(
+  await (await fetch(server.url + path, { headers: { 'accept-encoding': 'identity' } })).arrayBuffer(),
+);
 const packed = gzipSync(body, { level: 9 });
 const bare = new Koa();
 bare.use((ctx) => {
@@ -37,28 +48,71 @@ bare.use((ctx) => {
 });
 const plain = createServer(bare.callback()).listen(0, '127.0.0.1');
 await new Promise((done) => plain.once('listening', done));
-const rate = async (url) => (await autocannon({ url, connections: 8, duration: 5, headers: { 'accept-encoding': 'gzip' } })).requests.average;
+const rate = async (url) =>
+  (await autocannon({ url, connections: 8, duration: 5, headers: { 'accept-encoding': 'gzip' } })).requests.average;
 await rate(server.url + path);
 const [ours, theirs] = [await rate(server.url + path), await rate(`http://127.0.0.1:${plain.address().port}/`)];
 plain.close();
-say('catalogue over HTTP against a bare Koa sending the same bytes (goal 0.6)', `${(ours / theirs).toFixed(2)} (${Math.round(ours)} against ${Math.round(theirs)} a second)`);
+say(
+  'catalogue over HTTP against a bare Koa sending the same bytes (goal 0.6)',
+  `${(ours / theirs).toFixed(2)} (${Math.round(ours)} against ${Math.round(theirs)} a second)`,
+);
 
 // the second start
 const started = performance.now();
-const again = spawnSync(process.execPath, ['-e', `import('./scripts/common.mjs').then(async m => { m.ensureInstalled(); m.ensureBuilt(); const s = await m.startServer({ dataDir: process.argv[1] }); s.stop(); })`, mkdtempSync(join(tmpdir(), 'dolly-start-'))], { cwd: root });
-say('npm start, second time, against 3 s', `${((performance.now() - started) / 3000).toFixed(2)} (${Math.round(performance.now() - started)} ms)${again.status ? ' FAILED' : ''}`);
+const again = spawnSync(
+  process.execPath,
+  [
+    '-e',
+    `import('./scripts/common.mjs').then(async m => { m.ensureInstalled(); m.ensureBuilt(); const s = await m.startServer({ dataDir: process.argv[1] }); s.stop(); })`,
+    mkdtempSync(join(tmpdir(), 'dolly-start-')),
+  ],
+  { cwd: root },
+);
+say(
+  'npm start, second time, against 3 s',
+  `${((performance.now() - started) / 3000).toFixed(2)} (${Math.round(performance.now() - started)} ms)${again.status ? ' FAILED' : ''}`,
+);
 
 const only = process.argv.find((a) => a.startsWith('--only='))?.slice(7);
 if (!process.argv.includes('--no-lighthouse')) {
   const { FLAGS } = await import('./browser.mjs');
-  const places = ['/rooms', '/choose?spot=0193a1b0-0000-7002-8000-000000000004', '/mix?with=chlorine-bleach,white-vinegar', '/dilute?product=chlorine-bleach&ppm=1000&mL=750', '/kits', '/log', '/settings'];
+  const places = [
+    '/rooms',
+    '/choose?spot=0193a1b0-0000-7002-8000-000000000004',
+    '/mix?with=chlorine-bleach,white-vinegar',
+    '/dilute?product=chlorine-bleach&ppm=1000&mL=750',
+    '/kits',
+    '/log',
+    '/settings',
+  ];
   for (const p of places.filter((x) => !only || only.split(',').some((o) => x.startsWith(o)))) {
-    const r = spawnSync(join(root, 'node_modules/.bin/lighthouse'), [server.url + p, '--preset=desktop', '--quiet', '--output=json', '--output-path=stdout', '--only-categories=performance,accessibility,best-practices', `--chrome-flags=${FLAGS.join(' ')}`], { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 });
+    const r = spawnSync(
+      join(root, 'node_modules/.bin/lighthouse'),
+      [
+        server.url + p,
+        '--preset=desktop',
+        '--quiet',
+        '--output=json',
+        '--output-path=stdout',
+        '--only-categories=performance,accessibility,best-practices',
+        `--chrome-flags=${FLAGS.join(' ')}`,
+      ],
+      { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 },
+    );
     try {
       const c = JSON.parse(String(r.stdout)).categories;
       const score = (k) => Math.round(c[k].score * 100);
-      say(`Lighthouse desktop ${p.split('?')[0]} (goal 95, 100, 100)`, `performance ${score('performance')}, accessibility ${score('accessibility')}, best practices ${score('best-practices')}`);
-      if (process.argv.includes('--why')) for (const a of Object.values(JSON.parse(String(r.stdout)).audits)) if (a.score !== null && a.score < 0.9) console.log(`   ${a.id}: ${a.displayValue ?? ''} ${JSON.stringify(a.details?.items?.slice(0, 2) ?? '').slice(0, 300)}`);
+      say(
+        `Lighthouse desktop ${p.split('?')[0]} (goal 95, 100, 100)`,
+        `performance ${score('performance')}, accessibility ${score('accessibility')}, best practices ${score('best-practices')}`,
+      );
+      if (process.argv.includes('--why'))
+        for (const a of Object.values(JSON.parse(String(r.stdout)).audits))
+          if (a.score !== null && a.score < 0.9)
+            console.log(
+              `   ${a.id}: ${a.displayValue ?? ''} ${JSON.stringify(a.details?.items?.slice(0, 2) ?? '').slice(0, 300)}`,
+            );
     } catch {
       say(`Lighthouse ${p}`, `did not run: ${String(r.stderr).slice(0, 200)}`);
     }

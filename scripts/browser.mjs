@@ -6,21 +6,54 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js';
 
 process.env.SE_OFFLINE ??= 'true';
 process.env.SE_AVOID_STATS ??= 'true';
-export const FLAGS = ['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-device-scale-factor=1', '--disable-dev-shm-usage'];
+export const FLAGS = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--hide-scrollbars',
+  '--force-device-scale-factor=1',
+  '--disable-dev-shm-usage',
+];
 
 /** A headless Chromium of Debian's, with its own profile. */
 export async function openBrowser({ width = 1280, height = 800, dark = false, profile } = {}) {
-  const options = new Options().setChromeBinaryPath('/usr/bin/chromium').addArguments(...FLAGS, `--user-data-dir=${profile ?? mkdtempSync(join(tmpdir(), 'dolly-chrome-'))}`);
+  const options = new Options()
+    .setChromeBinaryPath('/usr/bin/chromium')
+    .addArguments(...FLAGS, `--user-data-dir=${profile ?? mkdtempSync(join(tmpdir(), 'dolly-chrome-'))}`);
   const prefs = new logging.Preferences();
   prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
   options.setLoggingPrefs(prefs);
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build();
   await size(driver, width, height);
   await scheme(driver, dark);
   return driver;
 }
-export const size = (driver, width, height) => driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: width < 600 });
-export const scheme = (driver, dark) => driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }, { name: 'prefers-reduced-motion', value: 'reduce' }] });
+export const size = (driver, width, height) =>
+  driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: width < 600,
+  });
+export const scheme = (driver, dark) =>
+  driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
+    features: [
+      { name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' },
+      { name: 'prefers-reduced-motion', value: 'reduce' },
+    ],
+  });
 /** Severe console lines since the last look. */
-export const consoleErrors = async (driver) => (await driver.manage().logs().get(logging.Type.BROWSER)).filter((e) => e.level.value >= logging.Level.SEVERE.value).map((e) => e.message);
+export const consoleErrors = async (driver) =>
+  (await driver.manage().logs().get(logging.Type.BROWSER))
+    .filter((e) => e.level.value >= logging.Level.SEVERE.value)
+    .map((e) => e.message);
 export { By, until };

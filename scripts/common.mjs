@@ -23,7 +23,10 @@ function files(path, out) {
   return out;
 }
 /** A stamp of inputs by name, size and time. */
-export const stampOf = (paths) => createHash('sha256').update(paths.flatMap((p) => files(p, [])).join('\n')).digest('hex');
+export const stampOf = (paths) =>
+  createHash('sha256')
+    .update(paths.flatMap((p) => files(p, [])).join('\n'))
+    .digest('hex');
 const readStamp = (name) => (existsSync(join(stamps, name)) ? readFileSync(join(stamps, name), 'utf8') : '');
 export function writeStamp(name, value) {
   mkdirSync(stamps, { recursive: true });
@@ -40,13 +43,26 @@ export const has = (command) => spawnSync(command, ['--version'], { stdio: 'igno
 /** Install when the lock file changed or node_modules is missing. */
 export function ensureInstalled() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) stop(`Dolly Tub needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
-  const want = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).update(process.versions.modules).digest('hex');
+  if (major < 20 || (major === 20 && minor < 19))
+    stop(`Dolly Tub needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
+  const want = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .update(process.versions.modules)
+    .digest('hex');
   const sqlite = join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node');
   if (readStamp('install') === want && existsSync(sqlite)) return;
   if (!existsSync(sqlite)) {
-    const missing = [['python3', 'python3'], ['make', 'make'], ['g++', 'g++']].filter(([c]) => !has(c)).map(([, p]) => p);
-    if (missing.length) stop(`The database is compiled on this machine and needs ${missing.join(', ')}: install it (on Debian: apt-get install ${missing.join(' ')}) and run this again.`);
+    const missing = [
+      ['python3', 'python3'],
+      ['make', 'make'],
+      ['g++', 'g++'],
+    ]
+      .filter(([c]) => !has(c))
+      .map(([, p]) => p);
+    if (missing.length)
+      stop(
+        `The database is compiled on this machine and needs ${missing.join(', ')}: install it (on Debian: apt-get install ${missing.join(' ')}) and run this again.`,
+      );
   }
   console.log('Installing what is missing (a few minutes the first time) …');
   const env = { ...process.env };
@@ -54,7 +70,8 @@ export function ensureInstalled() {
   if (existsSync('/usr/include/node/node.h') && !env.npm_config_nodedir) env.npm_config_nodedir = '/usr';
   delete env.NODE_ENV;
   const status = run('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], { env });
-  if (status !== 0) stop('Installing failed: the lines above say why. Check the network or the disk, and run this again.');
+  if (status !== 0)
+    stop('Installing failed: the lines above say why. Check the network or the disk, and run this again.');
   if (!existsSync(sqlite)) stop('The database could not be compiled: the lines above say why.');
   writeStamp('install', want);
 }
@@ -78,28 +95,54 @@ export function ensureBuilt() {
 }
 export function buildServer() {
   return run(join(root, 'node_modules/.bin/esbuild'), [
-    'server/src/main.ts', '--bundle', '--platform=node', '--format=esm', '--target=node20', '--packages=external', '--alias:@dolly-tub/core=./core/src/index.ts', '--alias:@dolly-tub/demo=./demo/index.ts', '--outfile=dist/server/main.js', '--log-level=warning',
+    'server/src/main.ts',
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    '--packages=external',
+    '--alias:@dolly-tub/core=./core/src/index.ts',
+    '--alias:@dolly-tub/demo=./demo/index.ts',
+    '--outfile=dist/server/main.js',
+    '--log-level=warning',
   ]);
 }
 export function buildWeb() {
-  return run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], { env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' } });
+  return run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], {
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' },
+  });
 }
 
 /** Debian's Chromium and ChromeDriver, for the browser tests. */
 export function ensureChromium() {
   if (existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')) return;
-  if (!has('apt-get')) stop('The browser tests need chromium and chromedriver in /usr/bin: install them, and run this again.');
+  if (!has('apt-get'))
+    stop('The browser tests need chromium and chromedriver in /usr/bin: install them, and run this again.');
   console.log("Installing Debian's chromium and chromium-driver …");
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
-  const apt = (...args) => run([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], { env, stdio: ['ignore', 'ignore', 'inherit'] });
-  if (apt('update', '-qq') !== 0 || apt('install', '-y', '-qq', 'chromium', 'chromium-driver') !== 0 || !existsSync('/usr/bin/chromedriver'))
-    stop('chromium and chromium-driver could not be installed: install them by hand (apt-get install chromium chromium-driver) and run this again.');
+  const apt = (...args) =>
+    run([...sudo, 'apt-get'][0], [...sudo.slice(1), ...(sudo.length ? ['apt-get'] : []), ...args], {
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+  if (
+    apt('update', '-qq') !== 0 ||
+    apt('install', '-y', '-qq', 'chromium', 'chromium-driver') !== 0 ||
+    !existsSync('/usr/bin/chromedriver')
+  )
+    stop(
+      'chromium and chromium-driver could not be installed: install them by hand (apt-get install chromium chromium-driver) and run this again.',
+    );
 }
 
 /** Start the built server on a free port with its own data; resolves once it answers. */
 export async function startServer({ port = 0, dataDir, env = {} }) {
-  const child = spawn(process.execPath, [join(root, 'dist/server/main.js')], { cwd: root, env: { ...process.env, PORT: String(port), DATA_DIR: dataDir, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, [join(root, 'dist/server/main.js')], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), DATA_DIR: dataDir, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let err = '';
   child.stderr.on('data', (d) => (err += d));
   const url = await new Promise((resolve, reject) => {

@@ -32,7 +32,10 @@ const views = [
   ['kits-dark-phone', `/kits/${KIT}`, 'dt-shelf', { phone: true, dark: true }],
 ];
 const wanted = args.length ? views.filter(([n]) => args.includes(n)) : views.filter(([n]) => n !== 'mix-fine');
-const server = await startServer({ dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')), env: { DEMO_NOW: '2026-11-25T10:30:00Z' } });
+const server = await startServer({
+  dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')),
+  env: { DEMO_NOW: '2026-11-25T10:30:00Z' },
+});
 const driver = await openBrowser();
 try {
   for (const [name, path, ready, o = {}] of wanted) {
@@ -52,13 +55,19 @@ try {
       }
     } else await driver.wait(until.elementLocated(By.css(ready)), 15000);
     if (o.bottle) {
-      await driver.executeScript("[...document.querySelectorAll('.word')].find(b => b.getAttribute('aria-label').startsWith('Into')).click()");
+      await driver.executeScript(
+        "[...document.querySelectorAll('.word')].find(b => b.getAttribute('aria-label').startsWith('Into')).click()",
+      );
       await driver.wait(until.elementLocated(By.css('[role=option]')), 5000);
-      await driver.executeScript(`[...document.querySelectorAll('[role=option]')].find(b => b.textContent.includes('${o.bottle}')).click()`);
+      await driver.executeScript(
+        `[...document.querySelectorAll('[role=option]')].find(b => b.textContent.includes('${o.bottle}')).click()`,
+      );
     }
     await driver.executeScript('return document.fonts.ready');
     await driver.sleep(500);
-    const wide = await driver.executeScript('return document.documentElement.scrollWidth - document.documentElement.clientWidth');
+    const wide = await driver.executeScript(
+      'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+    );
     if (wide > 0) console.log(`${name}: ${wide} px wider than the screen`);
     writeFileSync(join(out, `${name}.png`), Buffer.from(await driver.takeScreenshot(), 'base64'));
     const errors = await consoleErrors(driver);

@@ -14,7 +14,11 @@ let passed = 0;
 let failed = 0;
 const step = (name, command, args, env = {}) => {
   console.log(`\n— ${name}`);
-  const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, FORCE_COLOR: '0', ...env } });
+  const r = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, FORCE_COLOR: '0', ...env },
+  });
   return r.status === 0;
 };
 const check = (name, ...rest) => (step(name, ...rest) ? passed++ : failed++);
@@ -22,7 +26,20 @@ const jest = (name, args) => {
   const out = join(root, '.build', `${name.replace(/\W+/g, '-')}.json`);
   mkdirSync(join(root, '.build'), { recursive: true });
   rmSync(out, { force: true });
-  const fine = step(name, process.execPath, ['--experimental-vm-modules', '--disable-warning=ExperimentalWarning', bin('jest'), '--json', `--outputFile=${out}`, '--silent=false', ...args].filter((a) => a !== '--disable-warning=ExperimentalWarning' || Number(process.versions.node.split('.')[0]) > 20), { NODE_NO_WARNINGS: '1' });
+  const fine = step(
+    name,
+    process.execPath,
+    [
+      '--experimental-vm-modules',
+      '--disable-warning=ExperimentalWarning',
+      bin('jest'),
+      '--json',
+      `--outputFile=${out}`,
+      '--silent=false',
+      ...args,
+    ].filter((a) => a !== '--disable-warning=ExperimentalWarning' || Number(process.versions.node.split('.')[0]) > 20),
+    { NODE_NO_WARNINGS: '1' },
+  );
   if (!existsSync(out)) return void failed++;
   const r = JSON.parse(readFileSync(out, 'utf8'));
   passed += r.numPassedTests;

@@ -49,7 +49,10 @@ export async function createApp(o: AppOptions): Promise<App> {
   koa.use(async (ctx, next) => {
     const started = performance.now();
     await next();
-    o.logger.debug({ method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) }, 'request');
+    o.logger.debug(
+      { method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) },
+      'request',
+    );
   });
   koa.use(problems(o.logger));
   koa.use(
@@ -77,13 +80,28 @@ export async function createApp(o: AppOptions): Promise<App> {
     }),
   );
   koa.use(guard(new Set(['localhost', '127.0.0.1', '[::1]', ...o.allowedHosts.map((h) => h.toLowerCase())])));
-  koa.use(compress({ threshold: 2048, br: false, gzip: {}, deflate: false, filter: (type) => /json|javascript|css|html|svg|manifest/.test(type) && !/event-stream/.test(type) }));
+  koa.use(
+    compress({
+      threshold: 2048,
+      br: false,
+      gzip: {},
+      deflate: false,
+      filter: (type) => /json|javascript|css|html|svg|manifest/.test(type) && !/event-stream/.test(type),
+    }),
+  );
   koa.use(async (ctx, next) => {
     if (ctx.path !== '/api/health') return next();
     ctx.set('X-Now', o.now().toISOString());
     ctx.body = { status: 'ok', version: o.version, catalogue: door.hash };
   });
-  for (const router of [door.routes, computeRoutes(store, catalogue, o.now), schemaRoutes(o.version), transferRoutes(store, catalogue, o.now, seed), eventRoutes(store), recordRoutes(store, catalogue, o.now)]) {
+  for (const router of [
+    door.routes,
+    computeRoutes(store, catalogue, o.now),
+    schemaRoutes(o.version),
+    transferRoutes(store, catalogue, o.now, seed),
+    eventRoutes(store),
+    recordRoutes(store, catalogue, o.now),
+  ]) {
     koa.use(router.routes());
     koa.use(router.allowedMethods());
   }

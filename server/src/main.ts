@@ -12,7 +12,8 @@ const root = process.env['DOLLY_ROOT'] ?? process.cwd();
 function port(): number {
   const raw = process.env['PORT'] ?? '4173';
   const n = Number(raw);
-  if (!Number.isInteger(n) || n < 0 || n > 65535) throw new StartProblem(`PORT must be a number from 0 to 65535, not "${raw}".`);
+  if (!Number.isInteger(n) || n < 0 || n > 65535)
+    throw new StartProblem(`PORT must be a number from 0 to 65535, not "${raw}".`);
   return n;
 }
 
@@ -21,7 +22,8 @@ function clock(): () => Date {
   const fixed = process.env['DEMO_NOW'];
   if (!fixed) return () => new Date();
   const at = Date.parse(fixed);
-  if (Number.isNaN(at)) throw new StartProblem(`DEMO_NOW must be a date, for example 2026-11-25T10:00:00Z, not "${fixed}".`);
+  if (Number.isNaN(at))
+    throw new StartProblem(`DEMO_NOW must be a date, for example 2026-11-25T10:00:00Z, not "${fixed}".`);
   const offset = at - Date.now();
   return () => new Date(Date.now() + offset);
 }
@@ -35,7 +37,13 @@ async function main(): Promise<void> {
     raw: readRawCatalogue(join(root, 'core/catalogue')),
     webRoot: join(root, 'dist/web/browser'),
     version,
-    allowedHosts: [host, ...(process.env['ALLOWED_HOSTS'] ?? '').split(',').map((h) => h.trim()).filter(Boolean)],
+    allowedHosts: [
+      host,
+      ...(process.env['ALLOWED_HOSTS'] ?? '')
+        .split(',')
+        .map((h) => h.trim())
+        .filter(Boolean),
+    ],
     logger,
     now: clock(),
     demo: process.env['DEMO'] !== '0',
@@ -69,7 +77,10 @@ async function main(): Promise<void> {
 
 main().catch((e: unknown) => {
   if (e instanceof StartProblem) console.error(e.message);
-  else if ((e as NodeJS.ErrnoException).code === 'ERR_DLOPEN_FAILED' || /bindings|NODE_MODULE_VERSION/.test((e as Error).message))
+  else if (
+    (e as NodeJS.ErrnoException).code === 'ERR_DLOPEN_FAILED' ||
+    /bindings|NODE_MODULE_VERSION/.test((e as Error).message)
+  )
     console.error('The database part was built for another Node.js: delete node_modules and start again.');
   else console.error(`Dolly Tub could not start: ${(e as Error).message}`);
   process.exit(1);

@@ -18,28 +18,65 @@ describe('computing doors answer what the core answers', () => {
     expect(r.body).toMatchObject({ level: 5, verdict: 'deadly', headline: 'Makes a poison gas' });
     expect(r.body.findings[0]).toMatchObject({ rule: 'R1', forms: ['chlorine'] });
   });
-  test('a pasted label beside a substance', async () => expect((await s.call('POST', '/api/mix', { items: [{ label: 'ingredients: water, mystery enhancer' }, { substance: 'acetic-acid', percent: 5 }], meeting: 'container' })).body).toMatchObject({ level: 3, verdict: 'unknown' }));
-  test('label', async () => expect((await s.call('POST', '/api/label', { text: 'aqua, citric acid 5–15 %' })).body).toMatchObject({ ingredients: [{ substance: 'water' }, { substance: 'citric-acid', percent: { min: 5, max: 15 } }], undisclosed: false }));
+  test('a pasted label beside a substance', async () =>
+    expect(
+      (
+        await s.call('POST', '/api/mix', {
+          items: [{ label: 'ingredients: water, mystery enhancer' }, { substance: 'acetic-acid', percent: 5 }],
+          meeting: 'container',
+        })
+      ).body,
+    ).toMatchObject({ level: 3, verdict: 'unknown' }));
+  test('label', async () =>
+    expect((await s.call('POST', '/api/label', { text: 'aqua, citric acid 5–15 %' })).body).toMatchObject({
+      ingredients: [{ substance: 'water' }, { substance: 'citric-acid', percent: { min: 5, max: 15 } }],
+      undisclosed: false,
+    }));
   test('dilute, with the spoons of the request', async () => {
-    const q = { stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 2000 }, measures: ['us-tsp', 'us-tbsp'] };
+    const q = {
+      stock: { product: 'chlorine-bleach' },
+      target: { ppm: 1000 },
+      final: { mL: 2000 },
+      measures: ['us-tsp', 'us-tbsp'],
+    };
     const r = await s.call('POST', '/api/dilute', q);
     expect(r.body.stock_mL).toBeCloseTo((dilute(q, catalogue) as { value: { stock_mL: number } }).value.stock_mL, 9);
     expect(r.body.kitchen.text).toMatch(/US t/);
   });
-  test('ratio', async () => expect((await s.call('POST', '/api/ratio', { text: '1:10' })).body.readings[0]).toMatchObject({ form: '1+9', partsStock: 1, partsWater: 9 }));
+  test('ratio', async () =>
+    expect((await s.call('POST', '/api/ratio', { text: '1:10' })).body.readings[0]).toMatchObject({
+      form: '1+9',
+      partsStock: 1,
+      partsWater: 9,
+    }));
   test('air', async () => {
     const q = { gas: 'chlorine', released_g: 2, room_m3: 8, ach: 2, minutes: 60 };
-    expect((await s.call('POST', '/api/air', q)).body).toEqual(JSON.parse(JSON.stringify((roomAir(q, catalogue) as { value: unknown }).value)));
+    expect((await s.call('POST', '/api/air', q)).body).toEqual(
+      JSON.parse(JSON.stringify((roomAir(q, catalogue) as { value: unknown }).value)),
+    );
   });
   test('ph', async () => {
     const q = [{ substance: 'acetic-acid', molPerL: 0.8326 }];
     const r = await s.call('POST', '/api/ph', { solutes: q });
-    expect(r.body.pH).toBeCloseTo((solvePh(q, catalogue.substances, catalogue.systems) as { value: { pH: number } }).value.pH, 12);
+    expect(r.body.pH).toBeCloseTo(
+      (solvePh(q, catalogue.substances, catalogue.systems) as { value: { pH: number } }).value.pH,
+      12,
+    );
     expect(r.body.species[0]).toMatchObject({ name: 'H+' });
   });
   test('advise by face', async () => {
-    const r = await s.call('POST', '/api/advise', { material: 'acrylic', finish: 'bath', soil: 'limescale', severity: 4, neighbours: [{ material: 'limestone', runoff: true }] });
-    const want = advise({ material: 'acrylic', finish: 'bath', soil: 'limescale', severity: 4 }, { neighbours: [{ material: 'limestone', runoff: true }] }, catalogue);
+    const r = await s.call('POST', '/api/advise', {
+      material: 'acrylic',
+      finish: 'bath',
+      soil: 'limescale',
+      severity: 4,
+      neighbours: [{ material: 'limestone', runoff: true }],
+    });
+    const want = advise(
+      { material: 'acrylic', finish: 'bath', soil: 'limescale', severity: 4 },
+      { neighbours: [{ material: 'limestone', runoff: true }] },
+      catalogue,
+    );
     expect(r.body.ladder).toEqual(JSON.parse(JSON.stringify((want as { value: { ladder: unknown } }).value.ladder)));
     expect(r.body.recommended).not.toBeNull();
     expect(r.body.ladder[r.body.recommended - 1]).toMatchObject({ product: 'citric-descaler', apply: 'held' });
@@ -48,16 +85,38 @@ describe('computing doors answer what the core answers', () => {
     const id = spotId('wet-screen');
     const r = await s.call('POST', '/api/advise', { spot: id });
     const store = s.app.store;
-    const h = { settings: store.repos.settings.get('household'), members: store.repos.members.all(), rooms: store.repos.rooms.all(), spots: store.repos.spots.all(), kits: store.repos.kits.all(), stock: store.repos.stock.all(), log: store.log.all() };
+    const h = {
+      settings: store.repos.settings.get('household'),
+      members: store.repos.members.all(),
+      rooms: store.repos.rooms.all(),
+      spots: store.repos.spots.all(),
+      kits: store.repos.kits.all(),
+      stock: store.repos.stock.all(),
+      log: store.log.all(),
+    };
     const q = questionOfSpot(store.repos.spots.get(id)!, h, new Date('2026-11-25T10:30:00Z'), catalogue);
-    expect(r.body.ladder).toEqual(JSON.parse(JSON.stringify((advise(q.question, q.context, catalogue) as { value: { ladder: unknown } }).value.ladder)));
+    expect(r.body.ladder).toEqual(
+      JSON.parse(
+        JSON.stringify((advise(q.question, q.context, catalogue) as { value: { ladder: unknown } }).value.ladder),
+      ),
+    );
   });
   test('a spot of a home with no bleach answer: the last product is said', async () => {
     const r = await s.call('POST', '/api/advise', { spot: spotId('wet-screen'), soil: 'limescale' });
     const citric = r.body.ladder.find((x: { product: string }) => x.product === 'citric-descaler');
     expect(citric.meets[0].text).toMatch(/chlorine bleach, used here 3 days ago, rinsed: fine today/);
   });
-  test.each([['mix', { items: [], meeting: 'container' }], ['mix', { items: [{ product: 'water' }], meeting: 'moon' }], ['mix', { items: [{ product: 'water' }], meeting: 'surface', rinse: true }], ['dilute', { stock: {}, target: { ppm: 1 }, final: { mL: 1 } }], ['advise', { material: 'acrylic' }], ['advise', { material: 'nope', soil: 'dust' }], ['air', { gas: 'chlorine', room_m3: 8, ach: 2, minutes: 5 }], ['ph', { solutes: [{ substance: 'acetic-acid', molPerL: -1 }] }], ['ratio', { text: '' }]])('%s with %j is a 422 with a sentence', async (door, body) => {
+  test.each([
+    ['mix', { items: [], meeting: 'container' }],
+    ['mix', { items: [{ product: 'water' }], meeting: 'moon' }],
+    ['mix', { items: [{ product: 'water' }], meeting: 'surface', rinse: true }],
+    ['dilute', { stock: {}, target: { ppm: 1 }, final: { mL: 1 } }],
+    ['advise', { material: 'acrylic' }],
+    ['advise', { material: 'nope', soil: 'dust' }],
+    ['air', { gas: 'chlorine', room_m3: 8, ach: 2, minutes: 5 }],
+    ['ph', { solutes: [{ substance: 'acetic-acid', molPerL: -1 }] }],
+    ['ratio', { text: '' }],
+  ])('%s with %j is a 422 with a sentence', async (door, body) => {
     const r = await s.call('POST', `/api/${door}`, body);
     expect(r.status).toBe(422);
     expect(r.body.detail.length).toBeGreaterThan(8);
@@ -73,7 +132,9 @@ describe('the catalogue over HTTP', () => {
     expect(r.body.items[0]).toMatchObject({ id: expect.any(String), name: expect.any(String) });
   });
   test('products carry their classes, rules their operands', async () => {
-    const p = (await s.call('GET', '/api/catalogue/products')).body.items.find((x: { id: string }) => x.id === 'chlorine-bleach');
+    const p = (await s.call('GET', '/api/catalogue/products')).body.items.find(
+      (x: { id: string }) => x.id === 'chlorine-bleach',
+    );
     expect(p.classes).toContain('hypochlorite');
     const r = (await s.call('GET', '/api/catalogue/rules')).body.items.find((x: { id: string }) => x.id === 'R1');
     expect(r).toMatchObject({ between: ['active-halogen', 'acid'], level: 5, forms: ['chlorine'] });
@@ -83,10 +144,23 @@ describe('the catalogue over HTTP', () => {
     expect((await s.call('GET', '/api/catalogue/soils', undefined, { 'If-None-Match': etag })).status).toBe(304);
   });
   test('an own product joins, and the shipped ones stay', async () => {
-    const own = (await s.call('POST', '/api/products', { name: 'Corner-shop descaler', basedOn: 'citric-descaler', changes: { fume: 0.2 } })).body;
+    const own = (
+      await s.call('POST', '/api/products', {
+        name: 'Corner-shop descaler',
+        basedOn: 'citric-descaler',
+        changes: { fume: 0.2 },
+      })
+    ).body;
     const items = (await s.call('GET', '/api/catalogue/products')).body.items as { id: string; name: string }[];
     expect(items.find((p) => p.id === own.id)).toMatchObject({ name: 'Corner-shop descaler' });
-    expect((await s.call('POST', '/api/mix', { items: [{ product: own.id }, { product: 'chlorine-bleach' }], meeting: 'container' })).body.level).toBe(5);
+    expect(
+      (
+        await s.call('POST', '/api/mix', {
+          items: [{ product: own.id }, { product: 'chlorine-bleach' }],
+          meeting: 'container',
+        })
+      ).body.level,
+    ).toBe(5);
   });
 });
 
@@ -101,10 +175,24 @@ describe('borders', () => {
       r.on('error', reject);
       r.end(body);
     });
-  test('a foreign Host is not answered', async () => expect((await rawCall('/api/rooms', { host: 'evil.example' })).status).toBe(403));
+  test('a foreign Host is not answered', async () =>
+    expect((await rawCall('/api/rooms', { host: 'evil.example' })).status).toBe(403));
   test('another site may not write', async () => {
-    for (const headers of [{ 'sec-fetch-site': 'cross-site' }, { origin: 'http://evil.example' }] as Record<string, string>[]) expect((await s.call('POST', '/api/log', { kind: 'note', text: 'x' }, headers)).status).toBe(403);
-    expect((await s.call('POST', '/api/log', { kind: 'note', text: 'x' }, { origin: s.url, 'sec-fetch-site': 'same-origin' })).status).toBe(201);
+    for (const headers of [{ 'sec-fetch-site': 'cross-site' }, { origin: 'http://evil.example' }] as Record<
+      string,
+      string
+    >[])
+      expect((await s.call('POST', '/api/log', { kind: 'note', text: 'x' }, headers)).status).toBe(403);
+    expect(
+      (
+        await s.call(
+          'POST',
+          '/api/log',
+          { kind: 'note', text: 'x' },
+          { origin: s.url, 'sec-fetch-site': 'same-origin' },
+        )
+      ).status,
+    ).toBe(201);
   });
   test('headers: strict policy, nosniff, no framing, no wildcard', async () => {
     const h = (await s.call('GET', '/api/health')).headers;
@@ -116,7 +204,14 @@ describe('borders', () => {
     expect(h.get('strict-transport-security')).toBeNull();
   });
   test.each([
-    ['malformed', '{"a":', 400], ['not JSON', 'hello', 400], ['deep', '['.repeat(3000) + ']'.repeat(3000), 400], ['an array', '[]', 422], ['null', 'null', 422], ['__proto__', '{"__proto__":{"x":1},"kind":"note","text":"a"}', 422], ['constructor', '{"constructor":{"prototype":{}},"kind":"note","text":"a"}', 422], ['huge', JSON.stringify({ kind: 'note', text: 'x'.repeat(1_200_000) }), 413],
+    ['malformed', '{"a":', 400],
+    ['not JSON', 'hello', 400],
+    ['deep', '['.repeat(3000) + ']'.repeat(3000), 400],
+    ['an array', '[]', 422],
+    ['null', 'null', 422],
+    ['__proto__', '{"__proto__":{"x":1},"kind":"note","text":"a"}', 422],
+    ['constructor', '{"constructor":{"prototype":{}},"kind":"note","text":"a"}', 422],
+    ['huge', JSON.stringify({ kind: 'note', text: 'x'.repeat(1_200_000) }), 413],
   ])('%s JSON is a problem document without a stack', async (_, body, status) => {
     const r = await s.call('POST', '/api/log', body);
     expect(r.status).toBe(status);
@@ -128,7 +223,13 @@ describe('borders', () => {
     expect((await s.call('DELETE', '/api/mix')).status).toBe(405);
     expect((await s.call('GET', '/api/nothing')).status).toBe(404);
   });
-  test.each(['/../package.json', '/..%2f..%2fpackage.json', '/%2e%2e/%2e%2e/package.json', '/....//package.json', '/assets/..%5c..%5cpackage.json'])('no way out of the app folder: %s', async (path) => {
+  test.each([
+    '/../package.json',
+    '/..%2f..%2fpackage.json',
+    '/%2e%2e/%2e%2e/package.json',
+    '/....//package.json',
+    '/assets/..%5c..%5cpackage.json',
+  ])('no way out of the app folder: %s', async (path) => {
     const r = await rawCall(path, { host: new URL(s.url).host });
     expect(r.body).not.toMatch(/"devDependencies"/);
   });

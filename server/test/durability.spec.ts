@@ -16,7 +16,10 @@ afterAll(() => folders.forEach((d) => rmSync(d, { recursive: true, force: true }
 
 function start(env: Record<string, string>): Promise<{ child: ChildProcess; url: string }> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [MAIN], { env: { ...process.env, NODE_OPTIONS: '', PORT: '0', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, [MAIN], {
+      env: { ...process.env, NODE_OPTIONS: '', PORT: '0', ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     let err = '';
     child.stderr!.on('data', (d) => (err += d));
     child.stdout!.on('data', (d) => {
@@ -27,7 +30,11 @@ function start(env: Record<string, string>): Promise<{ child: ChildProcess; url:
   });
 }
 const post = async (url: string, path: string, body: unknown) => {
-  const r = await fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  const r = await fetch(url + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
   return { status: r.status, body: (await r.json()) as { id: string; moves?: { after: number }[] } };
 };
 
@@ -41,19 +48,33 @@ test('killed at random moments twenty times: every acknowledged record is there,
     const { child, url } = await start({ DATA_DIR: dataDir, DEMO: '0' });
     const gone = new Promise<void>((done) => child.once('exit', () => done()));
     if (!stockId) {
-      kitId = (await post(url, '/api/kits', { name: 'K', kind: 'store', limits: {}, places: [], par: [], mirrored: false })).body.id;
-      stockId = (await post(url, '/api/stock', { kit: kitId, position: 0, item: 'white-vinegar', pack: { amount: 500, unit: 'mL' }, onHand: acknowledged })).body.id;
+      kitId = (
+        await post(url, '/api/kits', { name: 'K', kind: 'store', limits: {}, places: [], par: [], mirrored: false })
+      ).body.id;
+      stockId = (
+        await post(url, '/api/stock', {
+          kit: kitId,
+          position: 0,
+          item: 'white-vinegar',
+          pack: { amount: 500, unit: 'mL' },
+          onHand: acknowledged,
+        })
+      ).body.id;
     } else {
       // what was acknowledged is there; one more may be, if the answer was cut off after the commit
-      const log = ((await (await fetch(`${url}/api/log?limit=500`)).json()) as { items: { id: string; kind: string; moves?: { delta: number; after: number }[] }[]; next?: string });
+      const log = (await (await fetch(`${url}/api/log?limit=500`)).json()) as {
+        items: { id: string; kind: string; moves?: { delta: number; after: number }[] }[];
+        next?: string;
+      };
       const all = [...log.items];
-      for (let next = log.next; next; ) {
+      for (let next = log.next; next;) {
         const page = (await (await fetch(`${url}/api/log?limit=500&after=${next}`)).json()) as typeof log;
         all.push(...page.items);
         next = page.next;
       }
       const ids = new Set(all.map((e) => e.id));
-      for (const n of notes) if (!ids.has(n)) throw new Error(`round ${round}: entry ${n} was acknowledged and is gone`);
+      for (const n of notes)
+        if (!ids.has(n)) throw new Error(`round ${round}: entry ${n} was acknowledged and is gone`);
       const onHand = ((await (await fetch(`${url}/api/stock/${stockId}`)).json()) as { onHand: number }).onHand;
       const moved = all.filter((e) => e.kind === 'stock').reduce((a, e) => a + (e.moves?.[0]?.delta ?? 0), 0);
       expect(onHand).toBe(100000 + moved);
@@ -67,9 +88,16 @@ test('killed at random moments twenty times: every acknowledged record is there,
       [0, 1, 2, 3].map(async (lane) => {
         for (let i = 0; ; i++) {
           try {
-            if (i % 2) notes.add((await post(url, '/api/log', { kind: 'note', text: `round ${round} lane ${lane} ${i}` })).body.id);
+            if (i % 2)
+              notes.add(
+                (await post(url, '/api/log', { kind: 'note', text: `round ${round} lane ${lane} ${i}` })).body.id,
+              );
             else {
-              const r = await post(url, '/api/log', { kind: 'stock', reason: 'use', moves: [{ stock: stockId, delta: -7, unit: 'mL' }] });
+              const r = await post(url, '/api/log', {
+                kind: 'stock',
+                reason: 'use',
+                moves: [{ stock: stockId, delta: -7, unit: 'mL' }],
+              });
               notes.add(r.body.id);
               acknowledged = Math.min(acknowledged, r.body.moves![0]!.after);
             }
@@ -106,24 +134,35 @@ describe('a clear sentence and a non-zero exit', () => {
     const f = await fails({ DATA_DIR: folder(), PORT: String(port) });
     taken.close();
     expect(f.code).toBe(1);
-    expect(f.says).toBe(`Port ${port} is taken: stop what uses it, or start with another, for example PORT=${port + 1} npm start.`);
+    expect(f.says).toBe(
+      `Port ${port} is taken: stop what uses it, or start with another, for example PORT=${port + 1} npm start.`,
+    );
   });
   test('a folder that cannot be written', async () => {
     const file = join(folder(), 'a-file');
     writeFileSync(file, '');
     const f = await fails({ DATA_DIR: join(file, 'inside') });
-    expect(f).toMatchObject({ code: 1, says: expect.stringMatching(/cannot be written: make it writable, or name another in DATA_DIR\.$/) });
+    expect(f).toMatchObject({
+      code: 1,
+      says: expect.stringMatching(/cannot be written: make it writable, or name another in DATA_DIR\.$/),
+    });
   });
   test('a store of a newer version', async () => {
     const dir = folder();
     const db = new Database(join(dir, 'household.sqlite'));
     db.pragma('user_version = 99');
     db.close();
-    expect(await fails({ DATA_DIR: dir })).toMatchObject({ code: 1, says: expect.stringMatching(/written by a newer Dolly Tub \(version 99/) });
+    expect(await fails({ DATA_DIR: dir })).toMatchObject({
+      code: 1,
+      says: expect.stringMatching(/written by a newer Dolly Tub \(version 99/),
+    });
   });
   test('a file that is no store', async () => {
     const dir = folder();
-    writeFileSync(join(dir, 'household.sqlite'), 'this is no database at all, but text of some length, to be sure of it');
+    writeFileSync(
+      join(dir, 'household.sqlite'),
+      'this is no database at all, but text of some length, to be sure of it',
+    );
     expect(await fails({ DATA_DIR: dir })).toMatchObject({ code: 1, says: expect.stringMatching(/restore a backup/) });
   });
 });

@@ -7,10 +7,39 @@ beforeAll(async () => {
   s = await testServer({ clock });
 });
 afterAll(() => s.close());
-const room = (name = 'Pantry') => ({ name, order: 0, outline: [{ x: 0, y: 0 }, { x: 2000, y: 0 }, { x: 2000, y: 1500 }], height_mm: 2300, openings: [], fixtures: [], drains: [], start: { x: 0, y: 0 } });
-const kit = (roomId: string) => ({ name: 'Shelf', kind: 'shelf', room: roomId, limits: {}, places: [{ id: 'top', name: 'top', row: 0, heightBand: 'eye', locked: false }], par: [], mirrored: false });
-const vinegar = (kitId: string, onHand = 500) => ({ kit: kitId, place: 'top', position: 0, item: 'white-vinegar', pack: { amount: 500, unit: 'mL' }, onHand });
-const made = async (door: string, body: unknown) => (await s.call('POST', `/api/${door}`, body)).body as { id: string; version: number };
+const room = (name = 'Pantry') => ({
+  name,
+  order: 0,
+  outline: [
+    { x: 0, y: 0 },
+    { x: 2000, y: 0 },
+    { x: 2000, y: 1500 },
+  ],
+  height_mm: 2300,
+  openings: [],
+  fixtures: [],
+  drains: [],
+  start: { x: 0, y: 0 },
+});
+const kit = (roomId: string) => ({
+  name: 'Shelf',
+  kind: 'shelf',
+  room: roomId,
+  limits: {},
+  places: [{ id: 'top', name: 'top', row: 0, heightBand: 'eye', locked: false }],
+  par: [],
+  mirrored: false,
+});
+const vinegar = (kitId: string, onHand = 500) => ({
+  kit: kitId,
+  place: 'top',
+  position: 0,
+  item: 'white-vinegar',
+  pack: { amount: 500, unit: 'mL' },
+  onHand,
+});
+const made = async (door: string, body: unknown) =>
+  (await s.call('POST', `/api/${door}`, body)).body as { id: string; version: number };
 
 describe('record doors', () => {
   test('make, read, replace, conflict, remove, restore', async () => {
@@ -45,7 +74,10 @@ describe('record doors', () => {
   test('an id brought along: the same again is the same, another body is a conflict', async () => {
     const id = '0193a1b0-0000-7fff-8000-000000000001';
     expect((await s.call('POST', '/api/rooms', { id, ...room('Twice') })).status).toBe(201);
-    expect(await s.call('POST', '/api/rooms', { id, ...room('Twice') })).toMatchObject({ status: 201, body: { version: 1 } });
+    expect(await s.call('POST', '/api/rooms', { id, ...room('Twice') })).toMatchObject({
+      status: 201,
+      body: { version: 1 },
+    });
     expect((await s.call('POST', '/api/rooms', { id, ...room('Other') })).status).toBe(409);
   });
   test('pages', async () => {
@@ -60,12 +92,36 @@ describe('record doors', () => {
     const r = await s.call('POST', '/api/rooms', { ...room(), nmae: 'x', height_mm: 'tall' });
     expect(r.status).toBe(422);
     expect(r.headers.get('content-type')).toMatch(/problem\+json/);
-    expect(r.body.errors).toEqual(expect.arrayContaining([expect.objectContaining({ path: '/nmae' }), expect.objectContaining({ path: '/height_mm' })]));
+    expect(r.body.errors).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({ path: '/nmae' }),
+        expect.objectContaining({ path: '/height_mm' }),
+      ]),
+    );
   });
   test('references must exist', async () => {
     const r = await made('rooms', room('Ref'));
-    const spot = { room: r.id, name: 'X', x: 0, y: 0, routeOrder: 0, centre: false, band: 'mid', area_m2: 1, material: 'moon-dust', soils: [], neighbours: [], touch: 0, food: false, skin: false, kinds: [] };
-    expect(await s.call('POST', '/api/spots', spot)).toMatchObject({ status: 422, body: { errors: [{ path: '/material' }] } });
+    const spot = {
+      room: r.id,
+      name: 'X',
+      x: 0,
+      y: 0,
+      routeOrder: 0,
+      centre: false,
+      band: 'mid',
+      area_m2: 1,
+      material: 'moon-dust',
+      soils: [],
+      neighbours: [],
+      touch: 0,
+      food: false,
+      skin: false,
+      kinds: [],
+    };
+    expect(await s.call('POST', '/api/spots', spot)).toMatchObject({
+      status: 422,
+      body: { errors: [{ path: '/material' }] },
+    });
     expect((await s.call('POST', '/api/spots', { ...spot, material: 'acrylic', room: 'nowhere' })).status).toBe(422);
   });
   test('settings are one record', async () => {
@@ -73,7 +129,10 @@ describe('record doors', () => {
     expect(g.status).toBe(200);
     expect((await s.call('POST', '/api/settings', g.body)).status).toBe(405);
     expect((await s.call('DELETE', '/api/settings/household')).status).toBe(405);
-    expect(await s.call('PUT', '/api/settings/household', { ...g.body, theme: 'dark' })).toMatchObject({ status: 200, body: { theme: 'dark', version: 2 } });
+    expect(await s.call('PUT', '/api/settings/household', { ...g.body, theme: 'dark' })).toMatchObject({
+      status: 200,
+      body: { theme: 'dark', version: 2 },
+    });
   });
 });
 
@@ -81,10 +140,20 @@ describe('the log and stock', () => {
   test('a use moves stock and says what is left; nothing goes below zero; an undo puts it back', async () => {
     const k = await made('kits', kit((await made('rooms', room('L'))).id));
     const st = await made('stock', vinegar(k.id, 100));
-    const use = await s.call('POST', '/api/log', { kind: 'stock', reason: 'use', moves: [{ stock: st.id, delta: -30, unit: 'mL' }] });
+    const use = await s.call('POST', '/api/log', {
+      kind: 'stock',
+      reason: 'use',
+      moves: [{ stock: st.id, delta: -30, unit: 'mL' }],
+    });
     expect(use).toMatchObject({ status: 201, body: { moves: [{ after: 70 }] } });
     expect((await s.call('GET', `/api/stock/${st.id}`)).body.onHand).toBe(70);
-    expect(await s.call('POST', '/api/log', { kind: 'stock', reason: 'use', moves: [{ stock: st.id, delta: -80, unit: 'mL' }] })).toMatchObject({ status: 422, body: { errors: [{ path: '/moves/0/delta' }] } });
+    expect(
+      await s.call('POST', '/api/log', {
+        kind: 'stock',
+        reason: 'use',
+        moves: [{ stock: st.id, delta: -80, unit: 'mL' }],
+      }),
+    ).toMatchObject({ status: 422, body: { errors: [{ path: '/moves/0/delta' }] } });
     expect((await s.call('GET', `/api/stock/${st.id}`)).body.onHand).toBe(70);
     const undo = await s.call('POST', '/api/log', { kind: 'undo', corrects: use.body.id });
     expect(undo.body.moves).toMatchObject([{ delta: 30, after: 100 }]);
@@ -95,28 +164,90 @@ describe('the log and stock', () => {
     const st = (await s.call('POST', '/api/stock', vinegar(k.id, 100))).body;
     const put = await s.call('PUT', `/api/stock/${st.id}`, { ...st, onHand: 40 });
     expect(put).toMatchObject({ status: 200, body: { onHand: 40, version: 2 } });
-    expect((await s.call('GET', '/api/log?kind=stock&limit=1')).body.items[0]).toMatchObject({ reason: 'adjust', moves: [{ stock: st.id, delta: -60, after: 40 }] });
+    expect((await s.call('GET', '/api/log?kind=stock&limit=1')).body.items[0]).toMatchObject({
+      reason: 'adjust',
+      moves: [{ stock: st.id, delta: -60, after: 40 }],
+    });
   });
   test('mix fills the bottle and takes from the shelf in one go, or not at all', async () => {
     const k = await made('kits', kit((await made('rooms', room('M'))).id));
     const st = await made('stock', vinegar(k.id, 50));
     const b = await made('bottles', { name: 'B', capacity_mL: 500, outline: 'sprayer', material: 'pp', opaque: false });
-    const fill = { parts: [{ item: 'white-vinegar', amount: 60, unit: 'mL' }], water_mL: 240, result: [], mixedAt: NOW, discardAt: NOW, left_mL: 300 };
-    expect((await s.call('POST', '/api/log', { kind: 'mix', bottle: b.id, fill, moves: [{ stock: st.id, delta: -60, unit: 'mL' }] })).status).toBe(422);
+    const fill = {
+      parts: [{ item: 'white-vinegar', amount: 60, unit: 'mL' }],
+      water_mL: 240,
+      result: [],
+      mixedAt: NOW,
+      discardAt: NOW,
+      left_mL: 300,
+    };
+    expect(
+      (
+        await s.call('POST', '/api/log', {
+          kind: 'mix',
+          bottle: b.id,
+          fill,
+          moves: [{ stock: st.id, delta: -60, unit: 'mL' }],
+        })
+      ).status,
+    ).toBe(422);
     expect((await s.call('GET', `/api/bottles/${b.id}`)).body.fill).toBeUndefined();
-    expect((await s.call('POST', '/api/log', { kind: 'mix', bottle: b.id, fill, moves: [{ stock: st.id, delta: -50, unit: 'mL' }] })).status).toBe(201);
+    expect(
+      (
+        await s.call('POST', '/api/log', {
+          kind: 'mix',
+          bottle: b.id,
+          fill,
+          moves: [{ stock: st.id, delta: -50, unit: 'mL' }],
+        })
+      ).status,
+    ).toBe(201);
     expect((await s.call('GET', `/api/bottles/${b.id}`)).body.fill.left_mL).toBe(300);
     const r = await made('rooms', room('N'));
-    const spot = await made('spots', { room: r.id, name: 'S', x: 0, y: 0, routeOrder: 0, centre: false, band: 'mid', area_m2: 1, material: 'acrylic', soils: [], neighbours: [], touch: 0, food: false, skin: false, kinds: [] });
+    const spot = await made('spots', {
+      room: r.id,
+      name: 'S',
+      x: 0,
+      y: 0,
+      routeOrder: 0,
+      centre: false,
+      band: 'mid',
+      area_m2: 1,
+      material: 'acrylic',
+      soils: [],
+      neighbours: [],
+      touch: 0,
+      food: false,
+      skin: false,
+      kinds: [],
+    });
     await s.call('POST', '/api/log', { kind: 'clean', spot: spot.id, outcome: 'worked', bottle: b.id, used_mL: 120 });
     expect((await s.call('GET', `/api/bottles/${b.id}`)).body.fill.left_mL).toBe(180);
-    expect((await s.call('POST', '/api/mix', { items: [{ bottle: b.id }, { product: 'chlorine-bleach' }], meeting: 'container' })).body.level).toBe(5);
+    expect(
+      (
+        await s.call('POST', '/api/mix', {
+          items: [{ bottle: b.id }, { product: 'chlorine-bleach' }],
+          meeting: 'container',
+        })
+      ).body.level,
+    ).toBe(5);
   });
   test('buying closes the shopping line', async () => {
     const k = await made('kits', kit((await made('rooms', room('S'))).id));
     const st = await made('stock', vinegar(k.id, 0));
-    const line = await made('shopping', { item: 'white-vinegar', amount: 500, unit: 'mL', reason: 'empty', section: 'cleaning', state: 'open' });
-    await s.call('POST', '/api/log', { kind: 'stock', reason: 'buy', moves: [{ stock: st.id, delta: 500, unit: 'mL' }] });
+    const line = await made('shopping', {
+      item: 'white-vinegar',
+      amount: 500,
+      unit: 'mL',
+      reason: 'empty',
+      section: 'cleaning',
+      state: 'open',
+    });
+    await s.call('POST', '/api/log', {
+      kind: 'stock',
+      reason: 'buy',
+      moves: [{ stock: st.id, delta: 500, unit: 'mL' }],
+    });
     expect((await s.call('GET', `/api/shopping/${line.id}`)).body.state).toBe('bought');
   });
   test('it is only added to, newest first, by at then seq', async () => {
@@ -137,7 +268,9 @@ describe('the log and stock', () => {
     const b = await s.call('POST', '/api/log', { kind: 'note', text: 'once' }, h);
     expect(b.body.id).toBe(a.body.id);
     expect((await s.call('POST', '/api/log', { kind: 'note', text: 'other' }, h)).status).toBe(422);
-    const found = (await s.call('GET', '/api/log?kind=note&limit=500')).body.items.filter((e: { text: string }) => e.text === 'once');
+    const found = (await s.call('GET', '/api/log?kind=note&limit=500')).body.items.filter(
+      (e: { text: string }) => e.text === 'once',
+    );
     expect(found).toHaveLength(1);
   });
 });
@@ -176,7 +309,9 @@ describe('changes, export, import, backup, demo', () => {
       expect(back.log.length).toBe(doc.log.length);
       const broken = structuredClone(doc);
       broken.records.spots[0].material = 'moon-dust';
-      expect((await other.call('POST', '/api/import?preview=1', broken)).body.problems[0].path).toBe('/records/spots/0/material');
+      expect((await other.call('POST', '/api/import?preview=1', broken)).body.problems[0].path).toBe(
+        '/records/spots/0/material',
+      );
       expect((await other.call('POST', '/api/import', { ...doc, version: 99 })).status).toBe(422);
     } finally {
       demo.close();
@@ -185,7 +320,11 @@ describe('changes, export, import, backup, demo', () => {
   });
   test('backup is a SQLite file', async () => {
     const r = await fetch(`${s.url}/api/backup`);
-    expect(Buffer.from(await r.arrayBuffer()).subarray(0, 15).toString()).toBe('SQLite format 3');
+    expect(
+      Buffer.from(await r.arrayBuffer())
+        .subarray(0, 15)
+        .toString(),
+    ).toBe('SQLite format 3');
   });
   test('the demo comes back only on a confirming word', async () => {
     expect((await s.call('POST', '/api/demo/reset', {})).status).toBe(422);
@@ -199,9 +338,36 @@ describe('changes, export, import, backup, demo', () => {
     expect((await s.call('GET', '/api/spots')).body.items).toEqual([]);
   });
   test('each record has a schema, and OpenAPI names every door', async () => {
-    for (const d of ['rooms', 'spots', 'kits', 'stock', 'bottles', 'products', 'members', 'shopping', 'runs', 'files', 'settings', 'log', 'export']) expect((await s.call('GET', `/api/schema/${d}.json`)).body.$schema).toMatch(/2020-12/);
+    for (const d of [
+      'rooms',
+      'spots',
+      'kits',
+      'stock',
+      'bottles',
+      'products',
+      'members',
+      'shopping',
+      'runs',
+      'files',
+      'settings',
+      'log',
+      'export',
+    ])
+      expect((await s.call('GET', `/api/schema/${d}.json`)).body.$schema).toMatch(/2020-12/);
     const paths = Object.keys((await s.call('GET', '/api/openapi.json')).body.paths);
-    for (const p of ['/api/mix', '/api/label', '/api/dilute', '/api/ratio', '/api/advise', '/api/air', '/api/ph', '/api/rooms', '/api/log', '/api/export']) expect(paths).toContain(p);
+    for (const p of [
+      '/api/mix',
+      '/api/label',
+      '/api/dilute',
+      '/api/ratio',
+      '/api/advise',
+      '/api/air',
+      '/api/ph',
+      '/api/rooms',
+      '/api/log',
+      '/api/export',
+    ])
+      expect(paths).toContain(p);
   });
 });
 test('the store promises WAL and full synchronisation', () => {

@@ -11,7 +11,12 @@ import { type App, createApp } from '../src/app';
 export interface TestServer {
   app: App;
   url: string;
-  call(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<{ status: number; body: any; headers: Headers }>;
+  call(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<{ status: number; body: any; headers: Headers }>;
   close(): void;
 }
 export const NOW = '2026-11-25T10:30:00.000Z';
@@ -20,7 +25,17 @@ export const NOW = '2026-11-25T10:30:00.000Z';
 export async function testServer(o: { demo?: boolean; clock?: { now: Date } } = {}): Promise<TestServer> {
   const dataDir = mkdtempSync(join(tmpdir(), 'dolly-api-'));
   const clock = o.clock ?? { now: new Date(NOW) };
-  const app = await createApp({ dataDir, raw: readRawCatalogue(join(process.cwd(), 'core/catalogue')), webRoot: join(process.cwd(), 'dist/web/browser'), version: 'test', allowedHosts: [], logger: pino({ level: 'silent' }), now: () => clock.now, demo: o.demo ?? false, seed: seedDemo });
+  const app = await createApp({
+    dataDir,
+    raw: readRawCatalogue(join(process.cwd(), 'core/catalogue')),
+    webRoot: join(process.cwd(), 'dist/web/browser'),
+    version: 'test',
+    allowedHosts: [],
+    logger: pino({ level: 'silent' }),
+    now: () => clock.now,
+    demo: o.demo ?? false,
+    seed: seedDemo,
+  });
   const server: Server = createServer(app.koa.callback());
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -28,9 +43,17 @@ export async function testServer(o: { demo?: boolean; clock?: { now: Date } } = 
     app,
     url,
     async call(method, path, body, headers = {}) {
-      const r = await fetch(url + path, { method, headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }) });
+      const r = await fetch(url + path, {
+        method,
+        headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+        ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      });
       const text = await r.text();
-      return { status: r.status, body: text && /json/.test(r.headers.get('content-type') ?? '') ? JSON.parse(text) : text, headers: r.headers };
+      return {
+        status: r.status,
+        body: text && /json/.test(r.headers.get('content-type') ?? '') ? JSON.parse(text) : text,
+        headers: r.headers,
+      };
     },
     close() {
       server.closeAllConnections();

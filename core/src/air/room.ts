@@ -47,7 +47,10 @@ export function boxConcentration(t: number, source: BoxSource, room_m3: number, 
   let c = (source.instant_mg / room_m3) * decay(t);
   if (source.rate_mgPerMin > 0) {
     const on = Math.min(t, source.until_min);
-    const built = lambda > 0 ? (source.rate_mgPerMin / (lambda * room_m3)) * (1 - decay(on)) : (source.rate_mgPerMin * on) / room_m3;
+    const built =
+      lambda > 0
+        ? (source.rate_mgPerMin / (lambda * room_m3)) * (1 - decay(on))
+        : (source.rate_mgPerMin * on) / room_m3;
     c += built * decay(t - on);
   }
   return c;
@@ -64,9 +67,15 @@ export const purgeMinutes = (c1: number, c2: number, ach: number): number => (-M
 export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer> {
   const gas = catalogue.substances.get(q.gas);
   const limits = [...catalogue.limits.values()].filter((l) => l.gas === q.gas).sort((a, b) => a.ppm - b.ppm);
-  if (!gas?.molarMass) return bad('/gas', `"${q.gas}" is no gas that I can follow: name a substance such as chlorine or ammonia.`);
-  if (!limits.length) return bad('/gas', `No published limit of ${gas.name} is known here, so nothing can be said of it.`);
-  for (const [key, low, high] of [['room_m3', 0.5, 10000], ['ach', 0, 200], ['minutes', 1, 10080]] as const)
+  if (!gas?.molarMass)
+    return bad('/gas', `"${q.gas}" is no gas that I can follow: name a substance such as chlorine or ammonia.`);
+  if (!limits.length)
+    return bad('/gas', `No published limit of ${gas.name} is known here, so nothing can be said of it.`);
+  for (const [key, low, high] of [
+    ['room_m3', 0.5, 10000],
+    ['ach', 0, 200],
+    ['minutes', 1, 10080],
+  ] as const)
     if (!(q[key] >= low && q[key] <= high)) return bad(`/${key}`, `Must be between ${low} and ${high}.`);
   const factor = q.mixingFactor ?? 1;
   if (!(factor >= 1 && factor <= 10)) return bad('/mixingFactor', 'The mixing factor lies between 1 and 10.');
@@ -87,7 +96,10 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
   const steps = Math.min(240, Math.max(24, Math.ceil(q.minutes)));
   const times = new Set<number>([0, source.until_min, q.minutes]);
   for (let i = 0; i <= steps; i++) times.add((i * q.minutes) / steps);
-  const curve = [...times].filter((t) => t <= q.minutes).sort((a, b) => a - b).map((t): [number, number] => [t, at(t)]);
+  const curve = [...times]
+    .filter((t) => t <= q.minutes)
+    .sort((a, b) => a - b)
+    .map((t): [number, number] => [t, at(t)]);
   const peakAt = Math.min(source.until_min, q.minutes);
   const peak_ppm = Math.max(at(0), at(peakAt));
   because.push({
@@ -97,7 +109,12 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
   return ok({
     curve,
     peak_ppm,
-    limits: limits.map((l) => ({ name: l.name, ppm: l.ppm, minutesAbove: minutesAbove(l.ppm, at, source, q.minutes), source: l.basis.default })),
+    limits: limits.map((l) => ({
+      name: l.name,
+      ppm: l.ppm,
+      minutesAbove: minutesAbove(l.ppm, at, source, q.minutes),
+      source: l.basis.default,
+    })),
     safeAfter_min: safeAfter(limits[0]!, at, source, q.ach, factor),
     released_g: (source.instant_mg + source.rate_mgPerMin * source.until_min) / 1000,
     because,
@@ -120,14 +137,24 @@ function crossing(at: (t: number) => number, ppm: number, below: number, above: 
   }
   return (below + above) / 2;
 }
-function safeAfter(lowest: AirLimit, at: (t: number) => number, s: BoxSource, ach: number, factor: number): number | null {
+function safeAfter(
+  lowest: AirLimit,
+  at: (t: number) => number,
+  s: BoxSource,
+  ach: number,
+  factor: number,
+): number | null {
   const c = Math.max(at(0), at(s.until_min));
   if (c <= lowest.ppm) return 0;
   if (ach === 0) return null;
   return (s.until_min + purgeMinutes(at(s.until_min), lowest.ppm, ach)) * factor;
 }
 
-function sourceOfSpill(spill: Spill, gas: Substance, catalogue: Catalogue): Result<{ source: BoxSource; because: Reason }> {
+function sourceOfSpill(
+  spill: Spill,
+  gas: Substance,
+  catalogue: Catalogue,
+): Result<{ source: BoxSource; because: Reason }> {
   if (!(spill.mL > 0 && spill.mL <= 1e5)) return bad('/spill/mL', 'Millilitres spilt must be more than 0.');
   const parts = contentsOf(spill, '/spill', catalogue);
   if (!parts.ok) return parts;
@@ -135,11 +162,18 @@ function sourceOfSpill(spill: Spill, gas: Substance, catalogue: Catalogue): Resu
   if (spill.with && chlorine_g > 0) {
     const other = contentsOf({ mL: spill.with.mL ?? 1e6, ...spill.with }, '/spill/with', catalogue);
     if (!other.ok) return other;
-    const protons = spill.with.mL === undefined ? Infinity : other.value.reduce((n, p) => n + protonsOf(p.substance) * (p.grams / (p.substance.molarMass ?? Infinity)), 0);
+    const protons =
+      spill.with.mL === undefined
+        ? Infinity
+        : other.value.reduce((n, p) => n + protonsOf(p.substance) * (p.grams / (p.substance.molarMass ?? Infinity)), 0);
     const g = chlorineBound_g(chlorine_g, protons);
     return ok({
       source: { instant_mg: g * 1000, rate_mgPerMin: 0, until_min: 0 },
-      because: { text: `At most ${g.toFixed(1)} g of gas can come free, all at once.`, rule: 'R1', source: 'stoichiometry' },
+      because: {
+        text: `At most ${g.toFixed(1)} g of gas can come free, all at once.`,
+        rule: 'R1',
+        source: 'stoichiometry',
+      },
     });
   }
   const own = parts.value.find((p) => p.substance.id === gas.id);
@@ -148,10 +182,13 @@ function sourceOfSpill(spill: Spill, gas: Substance, catalogue: Catalogue): Resu
   // Evaporation, common practice: mass-transfer coefficient 0.25 cm/s over still indoor air.
   const area = spill.area_m2 ?? spill.mL / 1000;
   const moleShare = own.moleFraction;
-  const rate = (0.15 * area * gas.vapourPressure_kPa * moleShare * gas.molarMass! * 1000) / (8.314 * 298.15) * 1000;
+  const rate = ((0.15 * area * gas.vapourPressure_kPa * moleShare * gas.molarMass! * 1000) / (8.314 * 298.15)) * 1000;
   return ok({
     source: { instant_mg: 0, rate_mgPerMin: rate, until_min: (own.grams * 1000) / rate },
-    because: { text: `It evaporates from ${area.toFixed(2)} m², at most until all ${own.grams.toFixed(1)} g are gone.`, source: 'from-memory' },
+    because: {
+      text: `It evaporates from ${area.toFixed(2)} m², at most until all ${own.grams.toFixed(1)} g are gone.`,
+      source: 'from-memory',
+    },
   });
 }
 
@@ -161,7 +198,11 @@ interface Part {
   moleFraction: number;
 }
 /** Grams of each ingredient at its declared maximum. */
-function contentsOf(s: { product?: string; substance?: string; percent?: number; mL: number }, path: string, catalogue: Catalogue): Result<Part[]> {
+function contentsOf(
+  s: { product?: string; substance?: string; percent?: number; mL: number },
+  path: string,
+  catalogue: Catalogue,
+): Result<Part[]> {
   let rows: { substance: string; percent: number }[];
   let density = 1;
   if (s.product !== undefined) {
@@ -169,7 +210,10 @@ function contentsOf(s: { product?: string; substance?: string; percent?: number;
     if (!p) return bad(`${path}/product`, `"${s.product}" is not in the catalogue of products.`);
     density = p.density ?? 1;
     // the strength named on the label where one ingredient has it, else the declared maximum
-    rows = p.contents.map((c) => ({ substance: c.substance, percent: c.substance === p.strength.substance ? p.strength.percent : c.percent.max }));
+    rows = p.contents.map((c) => ({
+      substance: c.substance,
+      percent: c.substance === p.strength.substance ? p.strength.percent : c.percent.max,
+    }));
   } else if (s.substance !== undefined) rows = [{ substance: s.substance, percent: s.percent ?? 100 }];
   else return bad(path, 'Name a product or a substance.');
   const parts: Part[] = [];

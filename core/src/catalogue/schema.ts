@@ -56,10 +56,7 @@ export const ProductSchema = Type.Object({
   state: oneOf(['liquid', 'powder', 'spray', 'tablet', 'gel', 'cream', 'aerosol', 'solid', 'paste', 'block', 'wipe']),
   contents: Type.Array(Type.Object({ substance: Id, percent: Range }), { minItems: 1 }),
   disclosed: oneOf(['yes', 'partly', 'no']),
-  pH: Type.Union([
-    Type.Object({ min: Type.Number(), max: Type.Number(), of: oneOf(['neat', 'use']) }),
-    Type.Null(),
-  ]),
+  pH: Type.Union([Type.Object({ min: Type.Number(), max: Type.Number(), of: oneOf(['neat', 'use']) }), Type.Null()]),
   /** g/mL; bulk density for solids. */
   density: Type.Union([Type.Number({ minimum: 0.3, maximum: 3 }), Type.Null()]),
   strength: Type.Object({
@@ -263,7 +260,11 @@ export const LimitSchema = Type.Object({
   ppm: Type.Number({ exclusiveMinimum: 0 }),
   severity: Type.Integer({ minimum: 1, maximum: 5 }),
 });
-export const MeasureSchema = Type.Object({ ...Named, kind: Type.String(), volume_mL: Type.Number({ exclusiveMinimum: 0 }) });
+export const MeasureSchema = Type.Object({
+  ...Named,
+  kind: Type.String(),
+  volume_mL: Type.Number({ exclusiveMinimum: 0 }),
+});
 export const TargetSchema = Type.Object({
   ...Named,
   for: Type.String(),

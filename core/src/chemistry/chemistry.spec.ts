@@ -4,7 +4,10 @@ import { bisect } from 'fmin/src/bisect.js';
 import { catalogue, raw } from '../../checks/catalogue-for-tests';
 
 const known = raw.substances.filter((s) => s.acidBase && s.molarMass).map((s) => s.id);
-const solutes = fc.array(fc.record({ substance: fc.constantFrom(...known), molPerL: fc.double({ min: 1e-6, max: 2, noNaN: true }) }), { minLength: 1, maxLength: 5 });
+const solutes = fc.array(
+  fc.record({ substance: fc.constantFrom(...known), molPerL: fc.double({ min: 1e-6, max: 2, noNaN: true }) }),
+  { minLength: 1, maxLength: 5 },
+);
 const solve = (s: Parameters<typeof solvePh>[0], o = {}) => {
   const r = solvePh(s, catalogue.substances, catalogue.systems, o);
   if (!r.ok) throw new Error(r.problems[0]!.message);
@@ -16,8 +19,17 @@ describe('charge balance', () => {
     fc.assert(
       fc.property(solutes, (s) => {
         const a = solve(s);
-        const strong = s.reduce((q, x) => q + (catalogue.substances.get(x.substance)!.acidBase!.strongCations - catalogue.substances.get(x.substance)!.acidBase!.strongAnions) * x.molPerL, 0);
-        const charges = new Map([...catalogue.systems.values()].flatMap((y) => y.species.map((n, i) => [n, y.fullCharge - i] as const)));
+        const strong = s.reduce(
+          (q, x) =>
+            q +
+            (catalogue.substances.get(x.substance)!.acidBase!.strongCations -
+              catalogue.substances.get(x.substance)!.acidBase!.strongAnions) *
+              x.molPerL,
+          0,
+        );
+        const charges = new Map(
+          [...catalogue.systems.values()].flatMap((y) => y.species.map((n, i) => [n, y.fullCharge - i] as const)),
+        );
         charges.set('H+', 1).set('OH-', -1);
         const charge = a.species.reduce((q, x) => q + charges.get(x.name)! * x.molPerL, strong);
         return Math.abs(charge) < 1e-6 * Math.max(1, ...s.map((x) => x.molPerL));
@@ -55,19 +67,34 @@ describe('charge balance', () => {
     fc.assert(
       fc.property(solutes, fc.double({ min: 1e-4, max: 1, noNaN: true }), (s, x) => {
         const base = solve(s).pH;
-        return solve([...s, { substance: 'hydrochloric-acid', molPerL: x }]).pH <= base + 1e-9 && solve([...s, { substance: 'sodium-hydroxide', molPerL: x }]).pH >= base - 1e-9;
+        return (
+          solve([...s, { substance: 'hydrochloric-acid', molPerL: x }]).pH <= base + 1e-9 &&
+          solve([...s, { substance: 'sodium-hydroxide', molPerL: x }]).pH >= base - 1e-9
+        );
       }),
       { numRuns: 500 },
     );
   });
   test('reserve: 0.1 mol/L of acetic acid takes 0.1 of alkali to pH 7, soda water hardly any', () => {
-    expect(titratable([{ substance: 'acetic-acid', molPerL: 0.1 }], catalogue.substances, catalogue.systems)).toBeCloseTo(-0.0994, 3);
-    expect(Math.abs(titratable([{ substance: 'hydrogen-peroxide', molPerL: 0.9 }], catalogue.substances, catalogue.systems))).toBeLessThan(0.001);
+    expect(
+      titratable([{ substance: 'acetic-acid', molPerL: 0.1 }], catalogue.substances, catalogue.systems),
+    ).toBeCloseTo(-0.0994, 3);
+    expect(
+      Math.abs(titratable([{ substance: 'hydrogen-peroxide', molPerL: 0.9 }], catalogue.substances, catalogue.systems)),
+    ).toBeLessThan(0.001);
   });
-  test('another temperature says which constants did not follow', () => expect(solve([{ substance: 'acetic-acid', molPerL: 0.1 }], { temperatureC: 10 }).notes.join(' ')).toMatch(/acetic acid/));
-  test('HOCl falls with pH', () => expect([6, 7, 8, 9].map((p) => hoclFraction(p)).every((x, i, a) => i === 0 || x < a[i - 1]!)).toBe(true));
+  test('another temperature says which constants did not follow', () =>
+    expect(solve([{ substance: 'acetic-acid', molPerL: 0.1 }], { temperatureC: 10 }).notes.join(' ')).toMatch(
+      /acetic acid/,
+    ));
+  test('HOCl falls with pH', () =>
+    expect([6, 7, 8, 9].map((p) => hoclFraction(p)).every((x, i, a) => i === 0 || x < a[i - 1]!)).toBe(true));
   test('an acid whose constant is not known gives no pH', () => {
-    expect(solvePh([{ substance: 'potassium-alum', molPerL: 0.1 }], catalogue.substances, catalogue.systems).ok).toBe(false);
-    expect(solvePh([{ substance: 'nothing-such', molPerL: 0.1 }], catalogue.substances, catalogue.systems)).toMatchObject({ ok: false, problems: [{ path: '/solutes/0/substance' }] });
+    expect(solvePh([{ substance: 'potassium-alum', molPerL: 0.1 }], catalogue.substances, catalogue.systems).ok).toBe(
+      false,
+    );
+    expect(
+      solvePh([{ substance: 'nothing-such', molPerL: 0.1 }], catalogue.substances, catalogue.systems),
+    ).toMatchObject({ ok: false, problems: [{ path: '/solutes/0/substance' }] });
   });
 });

@@ -98,10 +98,14 @@ export function solvePh(
   for (const [i, s] of solutes.entries()) {
     const sub = substances.get(s.substance);
     if (!sub) return bad(`/solutes/${i}/substance`, `"${s.substance}" is not in the catalogue of substances.`);
-    if (!(s.molPerL >= 0) || s.molPerL > 60) return bad(`/solutes/${i}/molPerL`, 'The amount must be between 0 and 60 mol/L.');
+    if (!(s.molPerL >= 0) || s.molPerL > 60)
+      return bad(`/solutes/${i}/molPerL`, 'The amount must be between 0 and 60 mol/L.');
     if (!sub.acidBase) {
       if (sub.classes.some((c) => ACID_BASE_CLASSES.has(c)))
-        return bad(`/solutes/${i}/substance`, `The acid strength of ${sub.name} is not known here, so no pH can be given with it.`);
+        return bad(
+          `/solutes/${i}/substance`,
+          `The acid strength of ${sub.name} is not known here, so no pH can be given with it.`,
+        );
       spectators.push({ name: sub.name, molPerL: s.molPerL });
       continue;
     }
@@ -169,7 +173,19 @@ export function solvePh(
 }
 
 /** Classes whose pH matters: without their constants no pH is given at all. */
-export const ACID_BASE_CLASSES: ReadonlySet<string> = new Set(['strong-mineral-acid', 'organic-acid', 'acid-salt', 'fluoride-acid', 'caustic', 'mild-alkali', 'ammonia', 'amine', 'builder', 'soap', 'hydrochloric']);
+export const ACID_BASE_CLASSES: ReadonlySet<string> = new Set([
+  'strong-mineral-acid',
+  'organic-acid',
+  'acid-salt',
+  'fluoride-acid',
+  'caustic',
+  'mild-alkali',
+  'ammonia',
+  'amine',
+  'builder',
+  'soap',
+  'hydrochloric',
+]);
 
 function balance(h: number, pools: readonly Pool[], strong: number, kw: number): number {
   let q = strong + h - kw / h;
@@ -187,7 +203,11 @@ function ionicStrength(h: number, pools: readonly Pool[], kw: number, spectatorI
  * Titratable reserve to pH 7 in mol/L: negative for acid, positive for alkali. Substances without
  * acid–base data count nothing here; callers that must be safe look at their class first.
  */
-export function titratable(solutes: readonly Solute[], substances: Table<Substance>, systems: Table<AcidBaseSystem>): number {
+export function titratable(
+  solutes: readonly Solute[],
+  substances: Table<Substance>,
+  systems: Table<AcidBaseSystem>,
+): number {
   let q = 0;
   for (const s of solutes) {
     const ab = substances.get(s.substance)?.acidBase;
@@ -195,7 +215,9 @@ export function titratable(solutes: readonly Solute[], substances: Table<Substan
     q += (ab.strongCations - ab.strongAnions) * s.molPerL;
     for (const p of ab.parts) {
       const system = systems.get(p.system)!;
-      shares(constants(system.pKa), 1e-7).forEach((f, n) => (q += p.perFormula * s.molPerL * f * (system.fullCharge - n)));
+      shares(constants(system.pKa), 1e-7).forEach(
+        (f, n) => (q += p.perFormula * s.molPerL * f * (system.fullCharge - n)),
+      );
     }
   }
   return q;

@@ -1,5 +1,12 @@
 /** g/mol, IUPAC standard atomic weights. */
-export const MOLAR = { naocl: 74.442, cl2: 70.906, bicarbonate: 84.007, acetic: 60.052, co2: 44.009, caco3: 100.087 } as const;
+export const MOLAR = {
+  naocl: 74.442,
+  cl2: 70.906,
+  bicarbonate: 84.007,
+  acetic: 60.052,
+  co2: 44.009,
+  caco3: 100.087,
+} as const;
 
 /** L/mol of an ideal gas at 25 °C and 1 atm. */
 export const MOLAR_VOLUME_L = 24.465;
@@ -10,7 +17,10 @@ export function chlorineBound_g(availableChlorine_g: number, acid_mol = Infinity
 }
 
 /** Acid meets bicarbonate: mol CO2 freed, its volume (L, 25 °C), which one is used up, and grams of salt left. */
-export function fizz(acid_mol: number, bicarbonate_mol: number): { co2_L: number; usedUp: 'acid' | 'soda' | 'both'; acetate_g: number } {
+export function fizz(
+  acid_mol: number,
+  bicarbonate_mol: number,
+): { co2_L: number; usedUp: 'acid' | 'soda' | 'both'; acetate_g: number } {
   const n = Math.min(acid_mol, bicarbonate_mol);
   const usedUp = Math.abs(acid_mol - bicarbonate_mol) < 1e-9 ? 'both' : acid_mol < bicarbonate_mol ? 'acid' : 'soda';
   return { co2_L: n * MOLAR_VOLUME_L, usedUp, acetate_g: n * 82.034 };

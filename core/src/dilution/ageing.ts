@@ -13,7 +13,11 @@ export function agedBleach(percent: number, density: number, days: number, tempe
 }
 
 /** Likely strength with a range: ±5 K of storage and a label that may be 10 % over at filling. */
-export function agedBleachRange(percent: number, density: number, days: number): { likely: number; low: number; high: number } {
+export function agedBleachRange(
+  percent: number,
+  density: number,
+  days: number,
+): { likely: number; low: number; high: number } {
   return {
     likely: agedBleach(percent, density, days, 20),
     low: agedBleach(percent, density, days, 25),

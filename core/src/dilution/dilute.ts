@@ -50,8 +50,14 @@ const DEFAULT_WINDOW = 0.1;
  * density, alcohol v/v), and ppm counts available chlorine for chlorine products (g as Cl2, × 70.906/74.442).
  * Volumes mL, masses g. Problems are returned for what cannot be made.
  */
-export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: readonly Measure[] = [], system: MeasureSystem = 'us'): Result<DiluteAnswer> {
-  if (!(q.final.mL > 0 && q.final.mL <= 1e6)) return bad('/final/mL', 'The finished volume must be more than 0 mL and at most 1000 L.');
+export function dilute(
+  q: DiluteQuestion,
+  catalogue: Catalogue,
+  ownMeasures: readonly Measure[] = [],
+  system: MeasureSystem = 'us',
+): Result<DiluteAnswer> {
+  if (!(q.final.mL > 0 && q.final.mL <= 1e6))
+    return bad('/final/mL', 'The finished volume must be more than 0 mL and at most 1000 L.');
   const because: Reason[] = [];
   const warnings: string[] = [];
   const s = readStock(q, catalogue, because, warnings);
@@ -61,13 +67,17 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
   if (!wanted.ok) return wanted;
   const percent = wanted.value;
   if (percent > stock.percent * (1 + 1e-9))
-    return bad('/target', `${fmt(percent)} % is stronger than the ${fmt(stock.percent)} % that you start from: water can only make it weaker.`);
+    return bad(
+      '/target',
+      `${fmt(percent)} % is stronger than the ${fmt(stock.percent)} % that you start from: water can only make it weaker.`,
+    );
 
   // stock volume by C1·V1 = C2·V2; the finished mix is thin, so its percent is taken as g (or mL) in 100 mL
   const share = percent / (stock.percent * stock.perPercent * 100);
   const stock_mL = Math.min(q.final.mL, share * q.final.mL);
   const density = stock.product?.density ?? null;
-  const stock_g = stock.solid && density ? stock_mL * density : density && stock.basis === 'w/w' ? stock_mL * density : null;
+  const stock_g =
+    stock.solid && density ? stock_mL * density : density && stock.basis === 'w/w' ? stock_mL * density : null;
   const water_mL = stock.solid ? q.final.mL : q.final.mL - stock_mL;
   const partsWater = stock.solid ? q.final.mL / stock_mL : water_mL / stock_mL;
 
@@ -79,7 +89,12 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
     : ['metric-tsp', 'metric-tbsp', 'metric-cup'].map((id) => catalogue.measures.get(id));
   const unknown = spoons.findIndex((m) => !m);
   if (unknown >= 0) return bad(`/measures/${unknown}`, `"${q.measures?.[unknown]}" is no measure that I know.`);
-  const kitchen = kitchenRound(stock_mL, Math.max(within.min, percent * 0.8) * scale, Math.min(within.max, percent * 1.2) * scale, spoons as Measure[]);
+  const kitchen = kitchenRound(
+    stock_mL,
+    Math.max(within.min, percent * 0.8) * scale,
+    Math.min(within.max, percent * 1.2) * scale,
+    spoons as Measure[],
+  );
 
   because.unshift({
     text: stock.solid
@@ -87,9 +102,14 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
       : `${fmt(stock.percent)} % × ${fmt(stock_mL)} mL = ${fmt(percent)} % × ${fmt(q.final.mL)} mL${stock.basis === 'w/w' && density ? ` (density ${density})` : ''}: parts of water = (stock ÷ wanted) − 1.`,
     source: 'cdc-who-ebola-2014',
   });
-  if (target) because.push({ text: `${target.window} for ${target.for}; keep it wet ${target.contact_min.min} to ${target.contact_min.max} min. The label of your product wins.`, source: target.basis.default });
+  if (target)
+    because.push({
+      text: `${target.window} for ${target.for}; keep it wet ${target.contact_min.min} to ${target.contact_min.max} min. The label of your product wins.`,
+      source: target.basis.default,
+    });
   addWarnings(stock, percent, warnings);
-  if (!kitchen) warnings.push('No spoon or cup here stays inside the window: weigh it, or use a syringe or a finer measure.');
+  if (!kitchen)
+    warnings.push('No spoon or cup here stays inside the window: weigh it, or use a syringe or a finer measure.');
   return ok({
     ratio: `1+${significant(partsWater, 4)}`,
     partsWater,
@@ -103,7 +123,13 @@ export function dilute(q: DiluteQuestion, catalogue: Catalogue, ownMeasures: rea
       ppm: (kitchen.stock_mL / scale) * stock.ppmPerPercent,
       error: kitchen.stock_mL / stock_mL - 1,
     },
-    window: { min: within.min, max: within.max, target: target?.id ?? null, name: target?.name ?? null, inside: percent >= within.min && percent <= within.max },
+    window: {
+      min: within.min,
+      max: within.max,
+      target: target?.id ?? null,
+      name: target?.name ?? null,
+      inside: percent >= within.min && percent <= within.max,
+    },
     stockStrength: { percent: stock.percent, low: stock.low, high: stock.high, basis: stock.basis },
     warnings,
     because,
@@ -116,7 +142,17 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
   if (q.stock.product === undefined) {
     const percent = q.stock.percent ?? q.stock.ppm! / 10000;
     if (!(percent > 0 && percent <= 100)) return bad('/stock', 'The strength must be more than 0 and at most 100 %.');
-    return ok({ percent, low: percent, high: percent, basis: 'w/v', perPercent: 0.01, ppmPerPercent: 10000, product: null, solid: false, kind: null });
+    return ok({
+      percent,
+      low: percent,
+      high: percent,
+      basis: 'w/v',
+      perPercent: 0.01,
+      ppmPerPercent: 10000,
+      product: null,
+      solid: false,
+      kind: null,
+    });
   }
   const product = catalogue.products.get(q.stock.product);
   if (!product) return bad('/stock/product', `"${q.stock.product}" is not in the catalogue of products.`);
@@ -124,7 +160,8 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
   const active = catalogue.substances.get(product.strength.substance)!;
   const density = product.density ?? 1;
   let percent = q.stock.labelPercent ?? product.strength.percent;
-  if (!(percent > 0 && percent <= 100)) return bad('/stock/labelPercent', 'The strength on the label must be more than 0 and at most 100 %.');
+  if (!(percent > 0 && percent <= 100))
+    return bad('/stock/labelPercent', 'The strength on the label must be more than 0 and at most 100 %.');
   let [low, high] = [percent, percent];
   const days = q.stock.madeDaysAgo ?? 0;
   if (!(days >= 0 && days < 36500)) return bad('/stock/madeDaysAgo', 'Days must be 0 or more.');
@@ -135,7 +172,8 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
       text: `${fmt(percent)} % bleach, ${days} days old and kept at about 20 °C, likely holds ${fmt(aged.likely)} % now (${fmt(aged.low)} to ${fmt(aged.high)}).`,
       source: 'utility-hypochlorite-handbook',
     });
-    if (aged.likely < percent * 0.8) warnings.push('This bottle has lost more than a fifth of its strength: buy a fresh one for disinfecting.');
+    if (aged.likely < percent * 0.8)
+      warnings.push('This bottle has lost more than a fifth of its strength: buy a fresh one for disinfecting.');
     [percent, low, high] = [aged.likely, aged.low, aged.high];
   }
   const vv = product.strength.basis === 'v/v';
@@ -152,11 +190,18 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
   });
 }
 const kindOf = (classes: readonly string[]): Target['kind'] | null =>
-  classes.includes('peroxide') ? 'peroxide' : classes.includes('alcohol') ? 'alcohol' : classes.some((c) => c === 'organic-acid' || c === 'strong-mineral-acid') ? 'acid' : null;
+  classes.includes('peroxide')
+    ? 'peroxide'
+    : classes.includes('alcohol')
+      ? 'alcohol'
+      : classes.some((c) => c === 'organic-acid' || c === 'strong-mineral-acid')
+        ? 'acid'
+        : null;
 
 function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, system: MeasureSystem): Result<number> {
   const t = q.target;
-  if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1) return bad('/target', 'Say what you want in one way: percent, ppm, or a ratio.');
+  if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1)
+    return bad('/target', 'Say what you want in one way: percent, ppm, or a ratio.');
   if (t.ratio !== undefined) {
     const r = parseRatio(t.ratio, catalogue.measures, system);
     if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, path: '/target/ratio' })) };
@@ -187,10 +232,13 @@ function addWarnings(stock: Stock, percent: number, warnings: string[]): void {
   if (stock.kind === 'chlorine') {
     warnings.push('Cool water only. Good for a day: pour away after 24 h.');
     if (!stock.solid) warnings.push('Water first, then the bleach: it foams less and does not splash.');
-    if (percent * stock.ppmPerPercent > 10500) warnings.push('Stronger than any household use: above 10 000 ppm is not advised.');
+    if (percent * stock.ppmPerPercent > 10500)
+      warnings.push('Stronger than any household use: above 10 000 ppm is not advised.');
   }
-  if (stock.kind === 'alcohol' && percent < 60) warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
+  if (stock.kind === 'alcohol' && percent < 60)
+    warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
   if (stock.kind === 'acid') warnings.push('Water first, then the acid. Never into a bottle that held bleach.');
-  if (stock.kind === 'peroxide') warnings.push('Keep it in a bottle that keeps light out, with a cap that can breathe.');
+  if (stock.kind === 'peroxide')
+    warnings.push('Keep it in a bottle that keeps light out, with a cap that can breathe.');
 }
 const fmt = (x: number): string => String(significant(x, 3));

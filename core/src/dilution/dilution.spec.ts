@@ -12,16 +12,32 @@ const ok = (q: Parameters<typeof dilute>[0]) => {
 describe('C1·V1 = C2·V2', () => {
   test('round trip: the stock that goes in gives back the strength asked for', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 99, noNaN: true }), fc.double({ min: 0.001, max: 0.99, noNaN: true }), fc.double({ min: 10, max: 20000, noNaN: true }), (stock, share, mL) => {
-        const a = ok({ stock: { percent: stock }, target: { percent: stock * share }, final: { mL } });
-        return Math.abs((a.stock_mL * stock) / mL / (stock * share) - 1) < 1e-9 && Math.abs(a.stock_mL + a.water_mL - mL) < 1e-6;
-      }),
+      fc.property(
+        fc.double({ min: 0.5, max: 99, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.99, noNaN: true }),
+        fc.double({ min: 10, max: 20000, noNaN: true }),
+        (stock, share, mL) => {
+          const a = ok({ stock: { percent: stock }, target: { percent: stock * share }, final: { mL } });
+          return (
+            Math.abs((a.stock_mL * stock) / mL / (stock * share) - 1) < 1e-9 &&
+            Math.abs(a.stock_mL + a.water_mL - mL) < 1e-6
+          );
+        },
+      ),
       { numRuns: 2000 },
     );
   });
   test('ratio and percent are one: 1+n of c is c/(n+1)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 500 }), fc.double({ min: 1, max: 90, noNaN: true }), (n, c) => Math.abs(ok({ stock: { percent: c }, target: { ratio: `1+${n}` }, final: { mL: 1000 } }).strength.percent - c / (n + 1)) < 1e-9),
+      fc.property(
+        fc.integer({ min: 1, max: 500 }),
+        fc.double({ min: 1, max: 90, noNaN: true }),
+        (n, c) =>
+          Math.abs(
+            ok({ stock: { percent: c }, target: { ratio: `1+${n}` }, final: { mL: 1000 } }).strength.percent -
+              c / (n + 1),
+          ) < 1e-9,
+      ),
       { numRuns: 1000 },
     );
   });
@@ -31,15 +47,27 @@ describe('C1·V1 = C2·V2', () => {
     expect(a.stock_mL).toBeCloseTo((750 * 1) / (52.5 * 1.08 * (70.906 / 74.442)), 2);
     expect(a.warnings.join(' ')).toMatch(/24 h/);
   });
-  test('powder by hand: 3 % citric acid in 500 mL is 15 g', () => expect(ok({ stock: { product: 'citric-descaler' }, target: { percent: 3 }, final: { mL: 500 } }).stock_g).toBeCloseTo(15, 6));
+  test('powder by hand: 3 % citric acid in 500 mL is 15 g', () =>
+    expect(
+      ok({ stock: { product: 'citric-descaler' }, target: { percent: 3 }, final: { mL: 500 } }).stock_g,
+    ).toBeCloseTo(15, 6));
   test('an old bottle needs more of it', () => {
     const fresh = ok({ stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 1000 } });
-    const old = ok({ stock: { product: 'chlorine-bleach', madeDaysAgo: 365 }, target: { ppm: 1000 }, final: { mL: 1000 } });
+    const old = ok({
+      stock: { product: 'chlorine-bleach', madeDaysAgo: 365 },
+      target: { ppm: 1000 },
+      final: { mL: 1000 },
+    });
     expect(old.stock_mL).toBeGreaterThan(fresh.stock_mL * 1.1);
     expect(old.stockStrength.low).toBeLessThan(old.stockStrength.high);
   });
-  test('a stronger mix than the stock is refused with a sentence', () => expect(make({ stock: { percent: 3 }, target: { percent: 5 }, final: { mL: 100 } })).toMatchObject({ ok: false, problems: [{ path: '/target' }] }));
-  test('two ways to say the stock is refused', () => expect(make({ stock: { percent: 3, ppm: 30 }, target: { percent: 1 }, final: { mL: 100 } }).ok).toBe(false));
+  test('a stronger mix than the stock is refused with a sentence', () =>
+    expect(make({ stock: { percent: 3 }, target: { percent: 5 }, final: { mL: 100 } })).toMatchObject({
+      ok: false,
+      problems: [{ path: '/target' }],
+    }));
+  test('two ways to say the stock is refused', () =>
+    expect(make({ stock: { percent: 3, ppm: 30 }, target: { percent: 1 }, final: { mL: 100 } }).ok).toBe(false));
 });
 
 describe('in the kitchen', () => {
@@ -69,14 +97,40 @@ describe('ratio language', () => {
     return r.ok ? r.value.readings.map((x) => x.form) : r.problems[0]!.message;
   };
   test.each([
-    ['1:10', ['1+9', '1+10']], ['1+9', ['1+9']], ['1 in 10', ['1+9']], ['10%', ['1+9']], ['5000 ppm', ['1+199']], ['0.5 %', ['1+199']], ['50/50', ['1+1']], ['1:1', ['1+1']],
-    ['20 mL/L', ['1+49', '1+50']], ['4 tsp per quart', ['1+48', '1+47']], ['½ cup per gallon', ['1+32', '1+31']], ['2 oz/gal', ['1+64', '1+63']],
+    ['1:10', ['1+9', '1+10']],
+    ['1+9', ['1+9']],
+    ['1 in 10', ['1+9']],
+    ['10%', ['1+9']],
+    ['5000 ppm', ['1+199']],
+    ['0.5 %', ['1+199']],
+    ['50/50', ['1+1']],
+    ['1:1', ['1+1']],
+    ['20 mL/L', ['1+49', '1+50']],
+    ['4 tsp per quart', ['1+48', '1+47']],
+    ['½ cup per gallon', ['1+32', '1+31']],
+    ['2 oz/gal', ['1+64', '1+63']],
   ])('%s', (t, want) => expect(forms(t)).toEqual(want));
-  test('a bottle without a size is asked for', () => expect(parseRatio('3 drops per bottle', catalogue.measures)).toMatchObject({ ok: true, value: { needs: ['bottle'] } }));
-  test('a capful in 5 litres is vague', () => expect(parseRatio('a capful in 5 litres', catalogue.measures)).toMatchObject({ ok: true, value: { vague: true } }));
+  test('a bottle without a size is asked for', () =>
+    expect(parseRatio('3 drops per bottle', catalogue.measures)).toMatchObject({
+      ok: true,
+      value: { needs: ['bottle'] },
+    }));
+  test('a capful in 5 litres is vague', () =>
+    expect(parseRatio('a capful in 5 litres', catalogue.measures)).toMatchObject({ ok: true, value: { vague: true } }));
   test('nonsense gets a sentence', () => expect(forms('a bit of this')).toMatch(/is not a ratio/));
   test('never throws', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 60 }), (t) => typeof parseRatio(t, catalogue.measures).ok === 'boolean'), { numRuns: 3000 });
+    fc.assert(
+      fc.property(fc.string({ maxLength: 60 }), (t) => typeof parseRatio(t, catalogue.measures).ok === 'boolean'),
+      { numRuns: 3000 },
+    );
   });
-  test.each([['1½', 1.5], ['1 1/2', 1.5], ['½', 0.5], ['2,5', 2.5], ['three', 3], ['a half', 0.5], ['x', null]])('number %s', (t, n) => expect(parseNumber(t)).toBe(n));
+  test.each([
+    ['1½', 1.5],
+    ['1 1/2', 1.5],
+    ['½', 0.5],
+    ['2,5', 2.5],
+    ['three', 3],
+    ['a half', 0.5],
+    ['x', null],
+  ])('number %s', (t, n) => expect(parseNumber(t)).toBe(n));
 });

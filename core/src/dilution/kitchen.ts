@@ -13,7 +13,12 @@ export interface KitchenMeasure {
  * at most ten of a kind, halves allowed of the smallest. Fewer spoons win when the error differs by
  * less than 1 %. Null when none comes between `low_mL` and `high_mL`.
  */
-export function kitchenRound(target_mL: number, low_mL: number, high_mL: number, measures: readonly Measure[]): KitchenMeasure | null {
+export function kitchenRound(
+  target_mL: number,
+  low_mL: number,
+  high_mL: number,
+  measures: readonly Measure[],
+): KitchenMeasure | null {
   const sorted = [...measures].sort((a, b) => b.volume_mL - a.volume_mL);
   let best: { error: number; count: number; pick: { m: Measure; n: number }[]; volume: number } | null = null;
   const consider = (pick: { m: Measure; n: number }[]): void => {
@@ -34,13 +39,22 @@ export function kitchenRound(target_mL: number, low_mL: number, high_mL: number,
       const rest = target_mL - na * a.volume_mL;
       for (const b of sorted.slice(i + 1)) {
         const nb = Math.round((rest / b.volume_mL) * 2) / 2;
-        if (nb > 0 && nb <= 10) consider([{ m: a, n: na }, { m: b, n: nb }]);
+        if (nb > 0 && nb <= 10)
+          consider([
+            { m: a, n: na },
+            { m: b, n: nb },
+          ]);
       }
     }
   }
   const found = best as { pick: { m: Measure; n: number }[]; volume: number } | null;
   if (!found) return null;
-  const parts = found.pick.map((p) => ({ measure: p.m.id, name: p.m.name.split(',')[0]!, count: p.n, volume_mL: p.m.volume_mL }));
+  const parts = found.pick.map((p) => ({
+    measure: p.m.id,
+    name: p.m.name.split(',')[0]!,
+    count: p.n,
+    volume_mL: p.m.volume_mL,
+  }));
   return {
     stock_mL: found.volume,
     parts,

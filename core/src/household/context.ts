@@ -22,7 +22,12 @@ export function profileOf(h: Household, now: Date): Profile {
   const stance = h.settings?.stances['chemistry'];
   return {
     stance: stance === 'pantry' || stance === 'steam' ? stance : 'conventional',
-    people: [...new Set([...limits.filter((l) => l === 'asthma' || l === 'pregnant'), ...(h.members.some((m) => m.kind === 'toddler') ? ['toddler'] : [])])],
+    people: [
+      ...new Set([
+        ...limits.filter((l) => l === 'asthma' || l === 'pregnant'),
+        ...(h.members.some((m) => m.kind === 'toddler') ? ['toddler'] : []),
+      ]),
+    ],
     pets: [...new Set(h.members.filter((m) => m.kind === 'pet').map((m) => m.species ?? 'pet'))],
     septic: h.settings?.septic ?? false,
     noChlorine: limits.includes('no chlorine'),
@@ -35,7 +40,16 @@ export function neighboursOf(spot: Spot, spots: readonly Spot[]): Neighbour[] {
   return spot.neighbours.flatMap((n) => {
     const other = n.spot ? spots.find((s) => s.id === n.spot) : undefined;
     const material = other?.material ?? n.material;
-    return material ? [{ material, finish: other?.finish ?? n.finish ?? null, runoff: n.runoff, ...(other ? { name: other.name.toLowerCase() } : {}) }] : [];
+    return material
+      ? [
+          {
+            material,
+            finish: other?.finish ?? n.finish ?? null,
+            runoff: n.runoff,
+            ...(other ? { name: other.name.toLowerCase() } : {}),
+          },
+        ]
+      : [];
   });
 }
 
@@ -52,9 +66,21 @@ export function kitOfRoom(h: Household, room: string): string[] {
  * Question and context of a spot: its face, neighbours, what it last met, what is always in its
  * fixture, the household's limits and its evidence. `soil` picks one of its soils, else the worst.
  */
-export function questionOfSpot(spot: Spot, h: Household, now: Date, catalogue: Catalogue, soil?: string): { question: Question; context: Context } {
+export function questionOfSpot(
+  spot: Spot,
+  h: Household,
+  now: Date,
+  catalogue: Catalogue,
+  soil?: string,
+): { question: Question; context: Context } {
   const here = (soil ? spot.soils.find((s) => s.soil === soil) : undefined) ?? soilsByWorst(spot)[0];
-  const zone = spot.kinds.includes('bowl') ? 'bowl' : spot.kinds.includes('toilet') ? 'toilet' : spot.band === 'floor' ? 'floor' : null;
+  const zone = spot.kinds.includes('bowl')
+    ? 'bowl'
+    : spot.kinds.includes('toilet')
+      ? 'toilet'
+      : spot.band === 'floor'
+        ? 'floor'
+        : null;
   const room = h.rooms.find((r) => r.id === spot.room);
   const resident = room?.fixtures.find((f) => f.id === spot.fixture)?.resident ?? [];
   return {

@@ -5,7 +5,8 @@ import { type Static, type TSchema, Type } from '@sinclair/typebox';
  * Schema and the export format all come from these. Lengths mm, volumes mL, masses g, instants UTC.
  */
 const closed = { additionalProperties: false };
-const oneOf = <const T extends readonly (string | number)[]>(values: T) => Type.Unsafe<T[number]>({ enum: [...values] });
+const oneOf = <const T extends readonly (string | number)[]>(values: T) =>
+  Type.Unsafe<T[number]>({ enum: [...values] });
 const Text = (max = 200) => Type.String({ minLength: 1, maxLength: max });
 const Ref = Type.String({ minLength: 1, maxLength: 80 });
 const Instant = Type.String({ format: 'date-time' });
@@ -33,12 +34,28 @@ export const SettingsBody = Type.Object(
     waterHardness_mgL: num(0, 1000),
     septic: Type.Boolean(),
     stances: Type.Record(Type.String(), Type.String({ maxLength: 40 })),
-    emergency: Type.Object({ number: Type.String({ maxLength: 40 }), poisonCentre: Type.String({ maxLength: 40 }) }, closed),
+    emergency: Type.Object(
+      { number: Type.String({ maxLength: 40 }), poisonCentre: Type.String({ maxLength: 40 }) },
+      closed,
+    ),
     measures: Type.Array(
-      Type.Object({ id: Ref, name: Text(60), kind: Text(20), volume_mL: num(0.001, 100000), mass_g: maybe(num(0, 100000)), calibratedAt: maybe(Instant) }, closed),
+      Type.Object(
+        {
+          id: Ref,
+          name: Text(60),
+          kind: Text(20),
+          volume_mL: num(0.001, 100000),
+          mass_g: maybe(num(0, 100000)),
+          calibratedAt: maybe(Instant),
+        },
+        closed,
+      ),
       { maxItems: 60 },
     ),
-    colourClasses: Type.Array(Type.Object({ letter: Text(2), texture: Text(30), colour: Text(30), name: Text(60) }, closed), { maxItems: 20 }),
+    colourClasses: Type.Array(
+      Type.Object({ letter: Text(2), texture: Text(30), colour: Text(30), name: Text(60) }, closed),
+      { maxItems: 20 },
+    ),
   },
   closed,
 );
@@ -65,13 +82,34 @@ export const RoomBody = Type.Object(
     outline: Type.Array(Point, { minItems: 3, maxItems: 40 }),
     height_mm: num(500, 10000),
     openings: Type.Array(
-      Type.Object({ kind: oneOf(['window', 'door']), wall: Type.Integer({ minimum: 0, maximum: 39 }), offset: num(0, 50000), width: num(100, 10000), leadsTo: maybe(Text(60)) }, closed),
+      Type.Object(
+        {
+          kind: oneOf(['window', 'door']),
+          wall: Type.Integer({ minimum: 0, maximum: 39 }),
+          offset: num(0, 50000),
+          width: num(100, 10000),
+          leadsTo: maybe(Text(60)),
+        },
+        closed,
+      ),
       { maxItems: 20 },
     ),
     fan_Lps: maybe(num(0, 1000)),
     ach: maybe(num(0, 200)),
     fixtures: Type.Array(
-      Type.Object({ id: Ref, shape: Text(30), x: num(-50000, 50000), y: num(-50000, 50000), w: num(10, 50000), d: num(10, 50000), rotation: num(-360, 360), resident: Type.Array(Ref, { maxItems: 10 }) }, closed),
+      Type.Object(
+        {
+          id: Ref,
+          shape: Text(30),
+          x: num(-50000, 50000),
+          y: num(-50000, 50000),
+          w: num(10, 50000),
+          d: num(10, 50000),
+          rotation: num(-360, 360),
+          resident: Type.Array(Ref, { maxItems: 10 }),
+        },
+        closed,
+      ),
       { maxItems: 60 },
     ),
     drains: Type.Array(Point, { maxItems: 10 }),
@@ -81,7 +119,12 @@ export const RoomBody = Type.Object(
 );
 
 export const SoilHere = Type.Object(
-  { soil: Ref, severity: Type.Integer({ minimum: 0, maximum: 5 }), age: oneOf(['fresh', 'dried', 'set', 'baked']), seenAt: Instant },
+  {
+    soil: Ref,
+    severity: Type.Integer({ minimum: 0, maximum: 5 }),
+    age: oneOf(['fresh', 'dried', 'set', 'baked']),
+    seenAt: Instant,
+  },
   closed,
 );
 export const SpotBody = Type.Object(
@@ -100,7 +143,16 @@ export const SpotBody = Type.Object(
     porous: maybe(Type.Boolean()),
     soils: Type.Array(SoilHere, { maxItems: 12 }),
     neighbours: Type.Array(
-      Type.Object({ spot: maybe(Ref), material: maybe(Ref), finish: maybe(Ref), relation: oneOf(['below', 'beside', 'joint']), runoff: Type.Boolean() }, closed),
+      Type.Object(
+        {
+          spot: maybe(Ref),
+          material: maybe(Ref),
+          finish: maybe(Ref),
+          relation: oneOf(['below', 'beside', 'joint']),
+          runoff: Type.Boolean(),
+        },
+        closed,
+      ),
       { maxItems: 12 },
     ),
     touch: Type.Integer({ minimum: 0, maximum: 3 }),
@@ -119,10 +171,22 @@ export const KitBody = Type.Object(
     room: maybe(Ref),
     limits: Type.Object({ mass_g: maybe(num(0, 1e6)), volume_mL: maybe(num(0, 1e6)) }, closed),
     places: Type.Array(
-      Type.Object({ id: Ref, name: Text(60), row: Type.Integer({ minimum: 0, maximum: 20 }), heightBand: oneOf(['high', 'eye', 'low', 'hook']), locked: Type.Boolean(), capacity: maybe(num(0, 1000)) }, closed),
+      Type.Object(
+        {
+          id: Ref,
+          name: Text(60),
+          row: Type.Integer({ minimum: 0, maximum: 20 }),
+          heightBand: oneOf(['high', 'eye', 'low', 'hook']),
+          locked: Type.Boolean(),
+          capacity: maybe(num(0, 1000)),
+        },
+        closed,
+      ),
       { maxItems: 30 },
     ),
-    par: Type.Array(Type.Object({ item: Ref, level: num(0, 1e6), unit: oneOf(['mL', 'g', 'piece']) }, closed), { maxItems: 200 }),
+    par: Type.Array(Type.Object({ item: Ref, level: num(0, 1e6), unit: oneOf(['mL', 'g', 'piece']) }, closed), {
+      maxItems: 200,
+    }),
     mirrored: Type.Boolean(),
   },
   closed,
@@ -152,11 +216,24 @@ export const StockBody = Type.Object(
 export const FillBody = Type.Object(
   {
     parts: Type.Array(
-      Type.Object({ item: Ref, stock: maybe(Ref), amount: num(0.001, 1e6), unit: oneOf(['mL', 'g']), strength: maybe(num(0, 100)), contents: maybe(Text(2000)) }, closed),
+      Type.Object(
+        {
+          item: Ref,
+          stock: maybe(Ref),
+          amount: num(0.001, 1e6),
+          unit: oneOf(['mL', 'g']),
+          strength: maybe(num(0, 100)),
+          contents: maybe(Text(2000)),
+        },
+        closed,
+      ),
       { minItems: 1, maxItems: 12 },
     ),
     water_mL: num(0, 1e6),
-    result: Type.Array(Type.Object({ substance: Ref, percent: num(0, 100), basis: oneOf(['w/w', 'v/v', 'w/v']) }, closed), { maxItems: 12 }),
+    result: Type.Array(
+      Type.Object({ substance: Ref, percent: num(0, 100), basis: oneOf(['w/w', 'v/v', 'w/v']) }, closed),
+      { maxItems: 12 },
+    ),
     target: maybe(Ref),
     mixedAt: Instant,
     by: maybe(Ref),
@@ -189,7 +266,13 @@ const OwnBody = Type.Object(
     changes: Type.Record(Type.String({ maxLength: 60 }), Type.Unknown()),
     label: maybe(
       Type.Object(
-        { text: Type.String({ maxLength: 20000 }), photo: maybe(Ref), corrections: Type.Optional(Type.Array(Type.Object({ text: Text(200), substance: maybe(Ref) }, closed), { maxItems: 200 })) },
+        {
+          text: Type.String({ maxLength: 20000 }),
+          photo: maybe(Ref),
+          corrections: Type.Optional(
+            Type.Array(Type.Object({ text: Text(200), substance: maybe(Ref) }, closed), { maxItems: 200 }),
+          ),
+        },
         closed,
       ),
     ),
@@ -249,17 +332,55 @@ export const RunBody = Type.Object(
     uses: Type.Array(UseBody, { maxItems: 40 }),
     bottle: maybe(Ref),
     index: Type.Integer({ minimum: 0, maximum: 200 }),
-    timers: Type.Array(Type.Object({ id: Text(60), label: Text(120), startedAt: Instant, min_s: num(0, 1e6), max_s: num(0, 1e6), paused_s: num(0, 1e7) }, closed), { maxItems: 40 }),
+    timers: Type.Array(
+      Type.Object(
+        {
+          id: Text(60),
+          label: Text(120),
+          startedAt: Instant,
+          min_s: num(0, 1e6),
+          max_s: num(0, 1e6),
+          paused_s: num(0, 1e7),
+        },
+        closed,
+      ),
+      { maxItems: 40 },
+    ),
     state: oneOf(['running', 'done', 'dropped']),
     startedAt: Instant,
   },
   closed,
 );
 
-export const FileBody = Type.Object({ name: maybe(Text(200)), type: oneOf(['image/png', 'image/jpeg', 'image/webp']), sha256: Type.Optional(Text(64)), bytes: Type.String({ maxLength: 8_000_000, pattern: '^[A-Za-z0-9+/]*={0,2}$' }) }, closed);
+export const FileBody = Type.Object(
+  {
+    name: maybe(Text(200)),
+    type: oneOf(['image/png', 'image/jpeg', 'image/webp']),
+    sha256: Type.Optional(Text(64)),
+    bytes: Type.String({ maxLength: 8_000_000, pattern: '^[A-Za-z0-9+/]*={0,2}$' }),
+  },
+  closed,
+);
 
-export const MoveBody = Type.Object({ stock: Ref, delta: num(-1e7, 1e7), unit: oneOf(['mL', 'g', 'piece']), after: Type.Optional(num(0, 1e7)) }, closed);
-export const LOG_KINDS = ['note', 'clean', 'rinse', 'mix', 'pour-out', 'stock', 'head-moved', 'test-spot', 'damage', 'incident', 'calibrate', 'inspect', 'undo'] as const;
+export const MoveBody = Type.Object(
+  { stock: Ref, delta: num(-1e7, 1e7), unit: oneOf(['mL', 'g', 'piece']), after: Type.Optional(num(0, 1e7)) },
+  closed,
+);
+export const LOG_KINDS = [
+  'note',
+  'clean',
+  'rinse',
+  'mix',
+  'pour-out',
+  'stock',
+  'head-moved',
+  'test-spot',
+  'damage',
+  'incident',
+  'calibrate',
+  'inspect',
+  'undo',
+] as const;
 export const LogBody = Type.Object(
   {
     kind: oneOf(LOG_KINDS),
@@ -331,7 +452,14 @@ export type LogFields = Static<typeof LogBody>;
 export type LogEntry = LogFields & { id: string; seq: number; at: string; recordedAt: string };
 
 /** Schema of a whole record as answered: envelope and body. */
-export const recordSchema = (body: TSchema): TSchema => Type.Object({ ...Envelope, ...(body as unknown as { properties: Record<string, TSchema> }).properties }, { additionalProperties: false });
-export const logEntrySchema = Type.Object({ id: Envelope.id, seq: Type.Integer(), recordedAt: Instant, ...LogBody.properties }, { additionalProperties: false });
+export const recordSchema = (body: TSchema): TSchema =>
+  Type.Object(
+    { ...Envelope, ...(body as unknown as { properties: Record<string, TSchema> }).properties },
+    { additionalProperties: false },
+  );
+export const logEntrySchema = Type.Object(
+  { id: Envelope.id, seq: Type.Integer(), recordedAt: Instant, ...LogBody.properties },
+  { additionalProperties: false },
+);
 
 export const FORMAT_VERSION = 1;

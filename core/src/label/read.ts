@@ -78,7 +78,11 @@ export function casIsValid(cas: string): boolean {
 /** Hazard phrase → classes that must be assumed. EU CLP wording; the worst reading stands. */
 const PHRASES: [RegExp, string[], string][] = [
   [/euh\s?031|contact with acids liberates toxic gas/i, ['hypochlorite', 'sulfite'], 'EUH031'],
-  [/euh\s?206|may release dangerous gases \(chlorine\)|do not use together with other products/i, ['hypochlorite'], 'EUH206'],
+  [
+    /euh\s?206|may release dangerous gases \(chlorine\)|do not use together with other products/i,
+    ['hypochlorite'],
+    'EUH206',
+  ],
   [/euh\s?032|contact with acids liberates very toxic gas/i, ['phosphide'], 'EUH032'],
   [/euh\s?029|euh\s?014|\bh26[01]\b|in contact with water releases/i, ['water-reactive'], 'EUH029'],
   [/\bh27[12]\b|oxidi[sz]er/i, ['nitrate', 'peroxide'], 'H272'],
@@ -86,13 +90,20 @@ const PHRASES: [RegExp, string[], string][] = [
 ];
 /** Signs that a list is not the whole list. */
 const PARTIAL: [RegExp, string][] = [
-  [/(?:<|less than|under)\s*5\s*%.{0,60}(?:surfactant|soap|perfume|bleach)|5\s*%?\s*(?:-|–|to)\s*15\s*%.{0,60}(?:surfactant|soap|bleach)/i, 'EU content bands name only some ingredients'],
+  [
+    /(?:<|less than|under)\s*5\s*%.{0,60}(?:surfactant|soap|perfume|bleach)|5\s*%?\s*(?:-|–|to)\s*15\s*%.{0,60}(?:surfactant|soap|bleach)/i,
+    'EU content bands name only some ingredients',
+  ],
   [/\b(?:other|inert|additional) ingredients?\b/i, '"other ingredients"'],
   [/\b(?:an)?ionic surfactants?\b|\bsurfactants?\b|\bcleaning agents?\b/i, 'surfactants not named'],
-  [/\bsection 3\b|hazardous (?:components|ingredients)|composition\s*\/?\s*information/i, 'a data sheet lists only what is hazardous'],
+  [
+    /\bsection 3\b|hazardous (?:components|ingredients)|composition\s*\/?\s*information/i,
+    'a data sheet lists only what is hazardous',
+  ],
   [/\bactive ingredients?\b/i, 'only the active ingredient is named'],
 ];
-const NEGATED = /\b(?:no|without|free from|free of|contains? no|0\s*%)\s+[a-z ]{3,30}|\b[a-z]+[ -]free\b|\bnon[ -](?:chlorine|ammonia|acid|toxic)[a-z ]{0,12}/i;
+const NEGATED =
+  /\b(?:no|without|free from|free of|contains? no|0\s*%)\s+[a-z ]{3,30}|\b[a-z]+[ -]free\b|\bnon[ -](?:chlorine|ammonia|acid|toxic)[a-z ]{0,12}/i;
 const OXYGEN = /\b(?:non[ -]chlorine|colou?r[ -]safe|oxygen(?:[ -]based)?) (?:bleach|bleaching agents?)\b/i;
 const SCENT = /\b(?:scent|scented|fragrance|parfum|perfume|aroma|smell of)\b/i;
 
@@ -118,7 +129,10 @@ export function readLabel(text: string, catalogue: Catalogue): LabelAnswer {
   }
   rest = rest.replace(/\b(?:euh|h|p)\s?\d{3}(?:\s?\+\s?[hp]?\d{3})*\b[:.]?/gi, ' ');
   // registry names put the tail behind commas: "alcohols, C12-14, ethoxylated"
-  rest = rest.replace(/\balcohols?\s*,\s*(?:c\d[^,;\n]{0,20},\s*)?(?:[a-z-]{1,20}\s*,\s*)?ethoxylated\b/gi, 'alcohol ethoxylate');
+  rest = rest.replace(
+    /\balcohols?\s*,\s*(?:c\d[^,;\n]{0,20},\s*)?(?:[a-z-]{1,20}\s*,\s*)?ethoxylated\b/gi,
+    'alcohol ethoxylate',
+  );
   const entries = splitEntries(rest);
   if (body.length >= MAX_TEXT || entries.length > MAX_ENTRIES) signs.push('too long to read to the end');
   for (const entry of entries.slice(0, MAX_ENTRIES)) {
@@ -129,7 +143,12 @@ export function readLabel(text: string, catalogue: Catalogue): LabelAnswer {
   }
   if (unrecognised.length) signs.push('an entry was not recognised');
   if (!ingredients.length && !unrecognised.length) signs.push('nothing to read');
-  return { ingredients: mergeSame(ingredients), unrecognised, undisclosed: signs.length > 0, signs: [...new Set(signs)] };
+  return {
+    ingredients: mergeSame(ingredients),
+    unrecognised,
+    undisclosed: signs.length > 0,
+    signs: [...new Set(signs)],
+  };
 }
 
 function splitEntries(text: string): string[] {
@@ -154,7 +173,10 @@ function splitEntries(text: string): string[] {
 }
 
 function readEntry(raw: string, dict: Dictionary, catalogue: Catalogue): LabelIngredient | string | null {
-  let t = raw.replace(/^\s*(?:ingredients?|contains?|composition|active ingredients?|other ingredients?|inert ingredients?)\s*:?\s*/i, '');
+  let t = raw.replace(
+    /^\s*(?:ingredients?|contains?|composition|active ingredients?|other ingredients?|inert ingredients?)\s*:?\s*/i,
+    '',
+  );
   t = t.replace(/[.\s]+$/, '').trim();
   if (!t) return null;
   if (OXYGEN.test(t)) return found(dict, 'oxygen bleach unspecified', raw, readPercent(t), 'synonym') ?? raw;
@@ -166,13 +188,19 @@ function readEntry(raw: string, dict: Dictionary, catalogue: Catalogue): LabelIn
   const name = stripNumbers(t);
   if (!name && !byCas) return /[a-z]/i.test(t) ? raw : null;
   // "5-15 % anionic surfactants" and "sodium hypochlorite (bleach)" both carry the name in pieces
-  const tries = [name, name.replace(/\(.*?\)/g, ' '), ...[...name.matchAll(/\(([^)]+)\)/g)].map((m) => m[1]!), ...name.split('/')];
+  const tries = [
+    name,
+    name.replace(/\(.*?\)/g, ' '),
+    ...[...name.matchAll(/\(([^)]+)\)/g)].map((m) => m[1]!),
+    ...name.split('/'),
+  ];
   for (const x of tries) {
     const hit = dict.byName.get(normaliseName(x));
     if (hit) return ingredient(hit.substance, raw, percent, hit.match, byCas);
   }
   if (byCas) return ingredient(byCas, raw, percent, 'cas');
-  if (/ethoxylat|\b[a-z]*eth-\d+\b|\bpareth\b/i.test(name) && !/sulf/i.test(name)) return found(dict, 'alcohol ethoxylate', raw, percent, 'synonym') ?? raw;
+  if (/ethoxylat|\b[a-z]*eth-\d+\b|\bpareth\b/i.test(name) && !/sulf/i.test(name))
+    return found(dict, 'alcohol ethoxylate', raw, percent, 'synonym') ?? raw;
   return near(normaliseName(name), raw, percent, dict, catalogue) ?? raw;
 }
 
@@ -197,14 +225,26 @@ const stripNumbers = (t: string): string =>
   t
     .replace(/\b\d{2,7}-\d{2}-\d\b/g, ' ')
     .replace(/\b(?:cas|ec|einecs|index|reach)(?:\s*(?:no|nr|number))?\.?\s*:?/gi, ' ')
-    .replace(/(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*%?\s*(?:[-–—]|to)\s*(?:<|≤)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent|w\/w)/gi, ' ')
-    .replace(/(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent)(?:\s*(?:w\/w|v\/v|w\/v|or more|and more))?/gi, ' ')
+    .replace(
+      /(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*%?\s*(?:[-–—]|to)\s*(?:<|≤)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent|w\/w)/gi,
+      ' ',
+    )
+    .replace(
+      /(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent)(?:\s*(?:w\/w|v\/v|w\/v|or more|and more))?/gi,
+      ' ',
+    )
     .replace(/\(\s*\)/g, ' ')
     .replace(/^[\s:,-]+|[\s:,-]+$/g, '')
     .replace(/\s+/g, ' ')
     .trim();
 
-function ingredient(s: Substance, text: string, percent: LabelIngredient['percent'], match: Match, other?: Substance): LabelIngredient {
+function ingredient(
+  s: Substance,
+  text: string,
+  percent: LabelIngredient['percent'],
+  match: Match,
+  other?: Substance,
+): LabelIngredient {
   // a name and a CAS number that disagree: both count
   const both = other && other.id !== s.id ? other : undefined;
   return {
@@ -216,13 +256,25 @@ function ingredient(s: Substance, text: string, percent: LabelIngredient['percen
     ...(both ? { alsoMaybe: [both.id] } : {}),
   };
 }
-const found = (dict: Dictionary, name: string, text: string, percent: LabelIngredient['percent'], match: Match): LabelIngredient | null => {
+const found = (
+  dict: Dictionary,
+  name: string,
+  text: string,
+  percent: LabelIngredient['percent'],
+  match: Match,
+): LabelIngredient | null => {
   const hit = dict.byName.get(normaliseName(name));
   return hit ? ingredient(hit.substance, text, percent, match) : null;
 };
 
 /** One letter in six may differ, three at most; all candidates at the least distance and one further are kept. */
-function near(name: string, text: string, percent: LabelIngredient['percent'], dict: Dictionary, catalogue: Catalogue): LabelIngredient | null {
+function near(
+  name: string,
+  text: string,
+  percent: LabelIngredient['percent'],
+  dict: Dictionary,
+  catalogue: Catalogue,
+): LabelIngredient | null {
   if (name.length < 6 || name.length > 80) return null;
   const allowed = Math.min(3, Math.floor(name.length / 6));
   const close: { substance: Substance; d: number }[] = [];
@@ -250,7 +302,8 @@ function near(name: string, text: string, percent: LabelIngredient['percent'], d
 function hazard(s: Substance, catalogue: Catalogue): number {
   let worst = 0;
   const operands = new Set(s.classes.flatMap((c) => catalogue.operandsOf.get(c) ?? [c]));
-  for (const r of catalogue.rules.values()) for (const c of r.clauses) if (operands.has(c.a) || operands.has(c.b)) worst = Math.max(worst, c.level);
+  for (const r of catalogue.rules.values())
+    for (const c of r.clauses) if (operands.has(c.a) || operands.has(c.b)) worst = Math.max(worst, c.level);
   return worst;
 }
 
@@ -260,7 +313,8 @@ function mergeSame(list: LabelIngredient[]): LabelIngredient[] {
     const same = i.substance ? out.find((o) => o.substance === i.substance) : undefined;
     if (!same) out.push(i);
     else if (!i.percent || !same.percent) same.percent = null;
-    else same.percent = { min: Math.min(i.percent.min, same.percent.min), max: Math.max(i.percent.max, same.percent.max) };
+    else
+      same.percent = { min: Math.min(i.percent.min, same.percent.min), max: Math.max(i.percent.max, same.percent.max) };
   }
   return out;
 }

@@ -11,10 +11,25 @@ const SCREEN: Question = { material: 'acrylic', finish: 'bath', soil: 'limescale
 const BESIDE_LIMESTONE: Context = { neighbours: [{ material: 'limestone', runoff: true, name: 'limestone floor' }] };
 
 const materials = [...catalogue.materials.values()];
-const faces = materials.flatMap((m) => [{ material: m.id, finish: null as string | null }, ...m.finishes.map((f) => ({ material: m.id, finish: f.id as string | null }))]);
+const faces = materials.flatMap((m) => [
+  { material: m.id, finish: null as string | null },
+  ...m.finishes.map((f) => ({ material: m.id, finish: f.id as string | null })),
+]);
 const soils = [...catalogue.soils.keys()];
-const question = fc.record({ face: fc.constantFrom(...faces), soil: fc.constantFrom(...soils), severity: fc.integer({ min: 1, max: 5 }) }).map(({ face, soil, severity }): Question => ({ ...face, soil, severity }));
-const profile: fc.Arbitrary<Profile> = fc.record({ noChlorine: fc.boolean(), fragranceFree: fc.boolean(), septic: fc.boolean(), people: fc.subarray(['asthma', 'toddler', 'pregnant']), pets: fc.subarray(['bird', 'cat', 'fish']) });
+const question = fc
+  .record({
+    face: fc.constantFrom(...faces),
+    soil: fc.constantFrom(...soils),
+    severity: fc.integer({ min: 1, max: 5 }),
+  })
+  .map(({ face, soil, severity }): Question => ({ ...face, soil, severity }));
+const profile: fc.Arbitrary<Profile> = fc.record({
+  noChlorine: fc.boolean(),
+  fragranceFree: fc.boolean(),
+  septic: fc.boolean(),
+  people: fc.subarray(['asthma', 'toddler', 'pregnant']),
+  pets: fc.subarray(['bird', 'cat', 'fish']),
+});
 
 describe('the shower screen above limestone', () => {
   const a = ask(SCREEN, BESIDE_LIMESTONE);
@@ -22,20 +37,23 @@ describe('the shower screen above limestone', () => {
     const acids = a.ladder.filter((r) => r.product && catalogue.products.get(r.product)!.mechanisms['acid']);
     expect(acids.length).toBeGreaterThan(1);
     expect(acids.every((r) => r.apply === 'held' || r.apply === 'cloth')).toBe(true);
-    for (const id of ['white-vinegar', 'citric-descaler']) expect(a.limited.find((l) => l.product === id)!.because).toMatch(/sprayed, it runs onto the limestone floor/i);
+    for (const id of ['white-vinegar', 'citric-descaler'])
+      expect(a.limited.find((l) => l.product === id)!.because).toMatch(/sprayed, it runs onto the limestone floor/i);
   });
   test('citric acid on a held cloth, over a towel, is a rung', () => {
     const r = a.ladder.find((x) => x.product === 'citric-descaler' && x.apply === 'held')!;
     expect(r.steps.map((s) => s.text).join(' ')).toMatch(/towel.*nothing may run onto limestone floor/);
     expect(r.dwellMax_min).toBe(10);
   });
-  test('without the limestone it may be sprayed', () => expect(ask(SCREEN).limited.some((l) => l.limit === 'runs onto a neighbour')).toBe(false));
+  test('without the limestone it may be sprayed', () =>
+    expect(ask(SCREEN).limited.some((l) => l.limit === 'runs onto a neighbour')).toBe(false));
   test('why not steel wool: reason, operands and source', () => {
     const c = a.considered['steel-wool-0000']!;
     expect(c).toMatchObject({ status: 'refused', operands: '0000 steel wool 5 against sanitary acrylic 2' });
     expect(catalogue.sources.has(c.source)).toBe(true);
   });
-  test('why not vinegar: on the ladder, but not sprayed', () => expect(a.considered['white-vinegar']).toMatchObject({ status: 'ladder', but: { limit: 'runs onto a neighbour' } }));
+  test('why not vinegar: on the ladder, but not sprayed', () =>
+    expect(a.considered['white-vinegar']).toMatchObject({ status: 'ladder', but: { limit: 'runs onto a neighbour' } }));
   test('bleach that was not rinsed off bars every acid; rinsed three days ago it is a note', () => {
     const wet = ask(SCREEN, { ...BESIDE_LIMESTONE, last: [{ product: 'chlorine-bleach', rinsed: false, daysAgo: 3 }] });
     expect(wet.ladder.filter((r) => r.product && catalogue.products.get(r.product)!.mechanisms['acid'])).toEqual([]);
@@ -50,14 +68,25 @@ describe('evidence of the household', () => {
   test('six of six raises it, none of six lowers it, by the Beta rule of weight 4', () => {
     const before = rungOf({});
     const seen = { mechanism: before.mechanism, soil: 'limescale', material: 'acrylic', finish: 'bath' };
-    const good = ask(SCREEN, { evidence: [{ ...seen, worked: 6, partly: 0, not: 0 }] }).ladder.find((r) => r.product === 'citric-descaler' && r.evidence)!;
+    const good = ask(SCREEN, { evidence: [{ ...seen, worked: 6, partly: 0, not: 0 }] }).ladder.find(
+      (r) => r.product === 'citric-descaler' && r.evidence,
+    )!;
     expect(good.effect).toBeCloseTo((4 * good.modelEffect + 6) / 10, 9);
     const bad = ask(SCREEN, { evidence: [{ ...seen, worked: 0, partly: 0, not: 6 }] });
     for (const r of bad.ladder.filter((x) => x.evidence)) expect(r.effect).toBeCloseTo((4 * r.modelEffect) / 10, 9);
   });
-  test('evidence on another soil changes nothing', () => expect(rungOf({ evidence: [{ mechanism: 'acid', soil: 'rust', material: 'acrylic', finish: 'bath', worked: 6, partly: 0, not: 0 }] }).effect).toBe(rungOf({}).effect));
+  test('evidence on another soil changes nothing', () =>
+    expect(
+      rungOf({
+        evidence: [
+          { mechanism: 'acid', soil: 'rust', material: 'acrylic', finish: 'bath', worked: 6, partly: 0, not: 0 },
+        ],
+      }).effect,
+    ).toBe(rungOf({}).effect));
   test('damage bars the product on that material', () => {
-    const a = ask(SCREEN, { barred: [{ product: 'citric-descaler', tool: null, material: 'acrylic', finish: 'bath' }] });
+    const a = ask(SCREEN, {
+      barred: [{ product: 'citric-descaler', tool: null, material: 'acrylic', finish: 'bath' }],
+    });
     expect(a.ladder.some((r) => r.product === 'citric-descaler')).toBe(false);
     expect(a.considered['citric-descaler']).toMatchObject({ status: 'refused', source: 'household' });
   });
@@ -114,17 +143,39 @@ describe('properties over faces and soils', () => {
     expect(cases).toBeGreaterThan(100);
   }, 120000);
   test('no effect is stored a pair: one number of one product changed changes the ladder', () => {
-    const weaker = loadCatalogue({ ...raw, products: raw.products.map((p) => (p.mechanisms['acid'] ? { ...p, mechanisms: { ...p.mechanisms, acid: p.mechanisms['acid'] / 4 } } : p)) });
+    const weaker = loadCatalogue({
+      ...raw,
+      products: raw.products.map((p) =>
+        p.mechanisms['acid'] ? { ...p, mechanisms: { ...p.mechanisms, acid: p.mechanisms['acid'] / 4 } } : p,
+      ),
+    });
     const best = (a: Advice) => Math.max(...a.ladder.map((r) => r.effect));
     expect(best(ask(SCREEN, {}, weaker))).toBeLessThan(best(ask(SCREEN)));
   });
   test('the front is that of plain enumeration', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ gain: fc.double({ min: 0, max: 1, noNaN: true }), cost: fc.double({ min: 0, max: 1, noNaN: true }) }), { maxLength: 60 }), (items) => {
-        const kept = front(items);
-        const plain = items.filter((x) => !items.some((y) => y !== x && y.gain >= x.gain && y.cost <= x.cost && (y.gain > x.gain || y.cost < x.cost)));
-        return kept.every((k) => plain.includes(k) || plain.some((p) => p.gain === k.gain && p.cost === k.cost)) && plain.every((p) => kept.some((k) => Math.abs(k.gain - p.gain) < 1e-9 && k.cost <= p.cost));
-      }),
+      fc.property(
+        fc.array(
+          fc.record({
+            gain: fc.double({ min: 0, max: 1, noNaN: true }),
+            cost: fc.double({ min: 0, max: 1, noNaN: true }),
+          }),
+          { maxLength: 60 },
+        ),
+        (items) => {
+          const kept = front(items);
+          const plain = items.filter(
+            (x) =>
+              !items.some(
+                (y) => y !== x && y.gain >= x.gain && y.cost <= x.cost && (y.gain > x.gain || y.cost < x.cost),
+              ),
+          );
+          return (
+            kept.every((k) => plain.includes(k) || plain.some((p) => p.gain === k.gain && p.cost === k.cost)) &&
+            plain.every((p) => kept.some((k) => Math.abs(k.gain - p.gain) < 1e-9 && k.cost <= p.cost))
+          );
+        },
+      ),
       { numRuns: 1000 },
     );
   });
@@ -134,11 +185,23 @@ describe('properties over faces and soils', () => {
     expect(a.ladder.length).toBeGreaterThan(0);
     for (const r of a.ladder) {
       expect(kit).toContain(r.tool);
-      expect(r.product === null || r.product === 'white-vinegar' || catalogue.products.get(r.product)!.contents.every((c) => catalogue.substances.get(c.substance)!.classes.includes('water'))).toBe(true);
+      expect(
+        r.product === null ||
+          r.product === 'white-vinegar' ||
+          catalogue.products
+            .get(r.product)!
+            .contents.every((c) => catalogue.substances.get(c.substance)!.classes.includes('water')),
+      ).toBe(true);
     }
   });
   test('unknown ids get a sentence with a path', () => {
-    expect(advise({ material: 'moon-dust', soil: 'dust' }, {}, catalogue)).toMatchObject({ ok: false, problems: [{ path: '/material' }] });
-    expect(advise({ material: 'acrylic', finish: 'nope', soil: 'dust' }, {}, catalogue)).toMatchObject({ ok: false, problems: [{ path: '/finish' }] });
+    expect(advise({ material: 'moon-dust', soil: 'dust' }, {}, catalogue)).toMatchObject({
+      ok: false,
+      problems: [{ path: '/material' }],
+    });
+    expect(advise({ material: 'acrylic', finish: 'nope', soil: 'dust' }, {}, catalogue)).toMatchObject({
+      ok: false,
+      problems: [{ path: '/finish' }],
+    });
   });
 });

@@ -27,14 +27,25 @@ function facts(r: Omit<Rung, 'steps'>, face: Face, extra: Extra): Record<string,
   };
 }
 const stands = (t: StepTemplate, f: Record<string, string | boolean>): boolean =>
-  Object.entries(t.needs).every(([key, want]) => (Array.isArray(want) ? want.includes(String(f[key])) : f[key] === want));
+  Object.entries(t.needs).every(([key, want]) =>
+    Array.isArray(want) ? want.includes(String(f[key])) : f[key] === want,
+  );
 
 /** Steps of one rung, in order, from the templates of the catalogue. Short and fit to be spoken. */
-export function composeSteps(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Face, extra: Extra, catalogue: Catalogue): Step[] {
+export function composeSteps(
+  r: Omit<Rung, 'steps'>,
+  tool: ToolOption,
+  face: Face,
+  extra: Extra,
+  catalogue: Catalogue,
+): Step[] {
   const f = facts(r, face, extra);
   const m = face.material;
   const words: Record<string, string> = {
-    protection: r.protection.filter((p) => GEAR.test(p.text)).map((p) => p.text.toLowerCase()).join('; '),
+    protection: r.protection
+      .filter((p) => GEAR.test(p.text))
+      .map((p) => p.text.toLowerCase())
+      .join('; '),
     last: r.meets.map((x) => x.text.split(':')[0]!).join('; '),
     neighbour: extra.guard ?? '',
     amount: amountText(r),
@@ -42,9 +53,24 @@ export function composeSteps(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Fac
     lookFor: m.testSpot.lookFor,
     testWait: String(Math.max(2, Math.min(10, Math.round(r.dwell_min)))),
     tool: tool.tool.name,
-    dwell: r.dwell_min === r.dwellMax_min ? `${r.dwell_min} minutes and no longer` : `${r.dwell_min} minutes, ${r.dwellMax_min} at the most`,
-    rinseHow: m.touch === 'food' ? 'twice, it touches food' : m.touch === 'skin' ? 'until it no longer feels slippery, skin touches it' : extra.guard || m.wetness === 'damp' ? 'with a wrung cloth, twice' : 'once, top to bottom',
-    dryHow: m.gloss === 'gloss' ? 'squeegee or a dry lint-free cloth, until no streak shows' : m.soft ? 'press with a dry towel, then air' : 'with a dry cloth',
+    dwell:
+      r.dwell_min === r.dwellMax_min
+        ? `${r.dwell_min} minutes and no longer`
+        : `${r.dwell_min} minutes, ${r.dwellMax_min} at the most`,
+    rinseHow:
+      m.touch === 'food'
+        ? 'twice, it touches food'
+        : m.touch === 'skin'
+          ? 'until it no longer feels slippery, skin touches it'
+          : extra.guard || m.wetness === 'damp'
+            ? 'with a wrung cloth, twice'
+            : 'once, top to bottom',
+    dryHow:
+      m.gloss === 'gloss'
+        ? 'squeegee or a dry lint-free cloth, until no streak shows'
+        : m.soft
+          ? 'press with a dry towel, then air'
+          : 'with a dry cloth',
     inspect: face.soil.inspect,
   };
   const fill = (s: string): string => s.replace(/\{(\w+)\}/g, (_, k: string) => words[k] ?? '');
@@ -72,7 +98,9 @@ export function usesOf(chem: ChemOption, tool: ToolOption, face: Face): Rung['us
   if (chem.product && chem.strength) {
     const mix_mL = chem.application.mL_per_m2 * Math.max(0.1, face.area_m2);
     const solid = ['powder', 'tablet', 'block', 'solid'].includes(chem.product.state);
-    const amount = solid ? mix_mL * chem.dilution * (chem.dose ? 1 : (chem.product.density ?? 1)) : mix_mL * chem.dilution;
+    const amount = solid
+      ? mix_mL * chem.dilution * (chem.dose ? 1 : (chem.product.density ?? 1))
+      : mix_mL * chem.dilution;
     uses.push({ item: chem.product.id, amount: significant(amount, 3), unit: solid ? 'g' : 'mL' });
   }
   if (tool.tool.lifetime === 1) uses.push({ item: tool.tool.id, amount: 1, unit: 'piece' });

@@ -29,7 +29,9 @@ export function strengthsOf(product: Product, catalogue: Catalogue): Strength[] 
   else {
     const mid = Math.sqrt(u.min * u.max);
     const amounts = u.max / u.min > 1.5 ? [u.min, mid, u.max] : [mid];
-    out = amounts.map((a) => strengthAt(product, { amount: significant(a, 2), unit: u.unit as 'g/L' | 'mL/L' }, catalogue));
+    out = amounts.map((a) =>
+      strengthAt(product, { amount: significant(a, 2), unit: u.unit as 'g/L' | 'mL/L' }, catalogue),
+    );
   }
   strengthCache.set(product, out);
   return out;
@@ -54,7 +56,12 @@ function strengthAt(product: Product, dose: Rung['dose'], catalogue: Catalogue):
   return {
     product,
     dilution,
-    strength: water ? null : { percent: significant(percent, 3), basis: dose ? (product.strength.basis === 'v/v' ? 'v/v' : 'w/v') : product.strength.basis },
+    strength: water
+      ? null
+      : {
+          percent: significant(percent, 3),
+          basis: dose ? (product.strength.basis === 'v/v' ? 'v/v' : 'w/v') : product.strength.basis,
+        },
     dose,
     pH: chem.pH,
     reserve: chem.reserve,
@@ -66,7 +73,11 @@ function strengthAt(product: Product, dose: Rung['dose'], catalogue: Catalogue):
  * pH range and titratable reserve (mol/L) of a mix. Computed from the contents where all of them are
  * named and known; else the declared range, whose worse end counts.
  */
-function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogue): { pH: Strength['pH']; reserve: number } {
+function chemistryOf(
+  product: Product,
+  gPerL: number | null,
+  catalogue: Catalogue,
+): { pH: Strength['pH']; reserve: number } {
   const density = product.density ?? 1;
   const grams = gPerL ?? 1000 * density;
   const solutes: Solute[] = [];
@@ -78,7 +89,12 @@ function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogu
       aqueous = true;
       continue;
     }
-    const percent = c.substance === product.strength.substance ? product.strength.percent : product.disclosed === 'yes' ? (c.percent.min + c.percent.max) / 2 : c.percent.max;
+    const percent =
+      c.substance === product.strength.substance
+        ? product.strength.percent
+        : product.disclosed === 'yes'
+          ? (c.percent.min + c.percent.max) / 2
+          : c.percent.max;
     const matters = s.classes.some((k) => ACID_BASE_CLASSES.has(k));
     if (!s.acidBase || !s.molarMass) {
       if (matters && c.percent.max >= 0.1) unknownReserve = true;
@@ -87,7 +103,10 @@ function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogu
     solutes.push({ substance: s.id, molPerL: Math.min(60, (grams * percent) / 100 / s.molarMass) });
   }
   if (!aqueous) return { pH: null, reserve: 0 };
-  const reserve = Math.max(unknownReserve ? 1 : 0, Math.abs(titratable(solutes, catalogue.substances, catalogue.systems)));
+  const reserve = Math.max(
+    unknownReserve ? 1 : 0,
+    Math.abs(titratable(solutes, catalogue.substances, catalogue.systems)),
+  );
   if (product.disclosed === 'yes' && !unknownReserve && solutes.length) {
     const solved = solvePh(solutes, catalogue.substances, catalogue.systems);
     if (solved.ok) return { pH: { min: solved.value.pH, max: solved.value.pH }, reserve };
@@ -98,13 +117,29 @@ function chemistryOf(product: Product, gPerL: number | null, catalogue: Catalogu
 const operandCache = new WeakMap<Product, { max: number; operands: ReadonlySet<string> }[]>();
 
 /** Percent (in use) of ingredients that belong to any of the classes, at their declared maximum. */
-export function percentInUse(option: { product: Product; dilution: number }, classes: readonly string[], catalogue: Catalogue): number {
+export function percentInUse(
+  option: { product: Product; dilution: number },
+  classes: readonly string[],
+  catalogue: Catalogue,
+): number {
   let parts = operandCache.get(option.product);
   if (!parts)
-    operandCache.set(option.product, (parts = option.product.contents.map((c) => ({ max: c.percent.max, operands: new Set(catalogue.substances.get(c.substance)!.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k])) }))));
+    operandCache.set(
+      option.product,
+      (parts = option.product.contents.map((c) => ({
+        max: c.percent.max,
+        operands: new Set(
+          catalogue.substances.get(c.substance)!.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k]),
+        ),
+      }))),
+    );
   let sum = 0;
   for (const c of parts) if (classes.some((k) => c.operands.has(k))) sum += c.max;
-  return sum * option.dilution * (option.dilution < 1 ? (option.product.density ?? 1) ** (SOLID.has(option.product.state) ? 0 : 1) : 1);
+  return (
+    sum *
+    option.dilution *
+    (option.dilution < 1 ? (option.product.density ?? 1) ** (SOLID.has(option.product.state) ? 0 : 1) : 1)
+  );
 }
 
 /** Applications a product can be put on with, at this strength, in this zone. */
@@ -123,7 +158,13 @@ export function applicationsOf(s: Strength, zone: string | null, catalogue: Cata
  * Dose of one mechanism on a soil: lifts · supply · (1 − e^(−t·Q10^((T−20)/10)/τ)). Warmth quickens, it does
  * not make a weak thing strong: the dose never passes lifts · supply. Minutes, °C.
  */
-export function mechanismDose(lifts: number, supply: number, m: Mechanism, minutes: number, temperature_C: number): number {
+export function mechanismDose(
+  lifts: number,
+  supply: number,
+  m: Mechanism,
+  minutes: number,
+  temperature_C: number,
+): number {
   return lifts * supply * (1 - Math.exp((-minutes * m.q10 ** ((temperature_C - 20) / 10)) / m.tau_min));
 }
 
@@ -150,7 +191,12 @@ export function chemDose(
 }
 
 /** Parts of a tool's dose. Dry mechanisms count only dry; rubbing counts wet and dry. */
-export function toolDose(mechanisms: Record<string, number>, face: Face, dry: boolean, catalogue: Catalogue): { D: number; parts: ToolOption['parts'] } {
+export function toolDose(
+  mechanisms: Record<string, number>,
+  face: Face,
+  dry: boolean,
+  catalogue: Catalogue,
+): { D: number; parts: ToolOption['parts'] } {
   const parts: ToolOption['parts'] = [];
   const t = tuning(catalogue);
   for (const [id, supply] of Object.entries(mechanisms)) {

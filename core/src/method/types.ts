@@ -125,7 +125,14 @@ export interface Considered {
 export interface Advice {
   ladder: Rung[];
   recommended: number | null;
-  refused: { product: string | null; tool?: string | null; because: string; operands?: string; limit: string; source: string }[];
+  refused: {
+    product: string | null;
+    tool?: string | null;
+    because: string;
+    operands?: string;
+    limit: string;
+    source: string;
+  }[];
   limited: { product: string; because: string; operands?: string; limit: string; source: string }[];
   /** Every product and tool of the catalogue: where it ended up, and why. */
   considered: Record<string, Considered>;

@@ -45,7 +45,13 @@ export interface JudgedItem {
 const SOLID_STATES = new Set(['powder', 'tablet', 'block', 'solid']);
 
 export function makeIngredient(
-  s: { substance: string | null; name: string; classes: readonly string[]; percent: number | null; state: Ingredient['state'] },
+  s: {
+    substance: string | null;
+    name: string;
+    classes: readonly string[];
+    percent: number | null;
+    state: Ingredient['state'];
+  },
   catalogue: Catalogue,
 ): Ingredient {
   const operands = new Set<string>();
@@ -79,7 +85,11 @@ function isConcentrated(operands: ReadonlySet<string>, percent: number, catalogu
  * Resolve items to ingredients. A household's own bottle is given as the items that went in
  * (`bottles`), undiluted. Returns problems for what is not known.
  */
-export function resolveItems(items: readonly MixItem[], catalogue: Catalogue, bottles: (id: string) => MixItem[] | null = () => null): Result<JudgedItem[]> {
+export function resolveItems(
+  items: readonly MixItem[],
+  catalogue: Catalogue,
+  bottles: (id: string) => MixItem[] | null = () => null,
+): Result<JudgedItem[]> {
   const out: JudgedItem[] = [];
   const problems: Problem[] = [];
   items.forEach((item, i) => {
@@ -90,17 +100,25 @@ export function resolveItems(items: readonly MixItem[], catalogue: Catalogue, bo
   return problems.length ? { ok: false, problems } : ok(out);
 }
 
-function resolveItem(item: MixItem, path: string, catalogue: Catalogue, bottles: (id: string) => MixItem[] | null): Result<JudgedItem> {
+function resolveItem(
+  item: MixItem,
+  path: string,
+  catalogue: Catalogue,
+  bottles: (id: string) => MixItem[] | null,
+): Result<JudgedItem> {
   const kinds = [item.product, item.label, item.substance, item.bottle].filter((x) => x !== undefined);
   if (kinds.length !== 1) return bad(path, 'Name each thing in one way: a product, a label, a substance, or a bottle.');
   const common = { rinsed: item.rinsed ?? false, daysAgo: item.daysAgo ?? 0 };
   if (item.product !== undefined) {
     const p = catalogue.products.get(item.product);
-    if (!p) return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
+    if (!p)
+      return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
     const state = item.state ?? (SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
     const ingredients = ingredientsOf(p, state, catalogue);
     const own = p.basis['default'] === 'household';
-    return ok(judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common));
+    return ok(
+      judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common),
+    );
   }
   if (item.label !== undefined) {
     const read = readLabel(item.label, catalogue);
@@ -108,21 +126,59 @@ function resolveItem(item: MixItem, path: string, catalogue: Catalogue, bottles:
       const s = l.substance ? catalogue.substances.get(l.substance) : undefined;
       const max = l.percent?.max ?? null;
       if (max !== null && max < traceLine(l.classes, catalogue)) return [];
-      return [makeIngredient({ substance: l.substance, name: s?.name ?? l.text, classes: l.classes, percent: max, state: item.state ?? null }, catalogue)];
+      return [
+        makeIngredient(
+          {
+            substance: l.substance,
+            name: s?.name ?? l.text,
+            classes: l.classes,
+            percent: max,
+            state: item.state ?? null,
+          },
+          catalogue,
+        ),
+      ];
     });
     const first = read.ingredients[0]?.text ?? read.unrecognised[0] ?? '';
-    return ok(judged(`label "${first.slice(0, 40)}"`, `label:${item.label}`, ingredients, !read.undisclosed, read.undisclosed, read.unrecognised, common));
+    return ok(
+      judged(
+        `label "${first.slice(0, 40)}"`,
+        `label:${item.label}`,
+        ingredients,
+        !read.undisclosed,
+        read.undisclosed,
+        read.unrecognised,
+        common,
+      ),
+    );
   }
   if (item.substance !== undefined) {
     const s = catalogue.substances.get(item.substance);
     if (!s) return bad(`${path}/substance`, `"${item.substance}" is not in the catalogue of substances.`);
-    if (item.percent !== undefined && !(item.percent > 0 && item.percent <= 100)) return bad(`${path}/percent`, 'A percent must be more than 0 and at most 100.');
-    const one = makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: item.percent ?? null, state: item.state ?? null }, catalogue);
-    return ok(judged(s.name, `substance:${s.id}:${item.percent ?? ''}`, [one], true, s.classes.includes('undisclosed'), [], common));
+    if (item.percent !== undefined && !(item.percent > 0 && item.percent <= 100))
+      return bad(`${path}/percent`, 'A percent must be more than 0 and at most 100.');
+    const one = makeIngredient(
+      { substance: s.id, name: s.name, classes: s.classes, percent: item.percent ?? null, state: item.state ?? null },
+      catalogue,
+    );
+    return ok(
+      judged(
+        s.name,
+        `substance:${s.id}:${item.percent ?? ''}`,
+        [one],
+        true,
+        s.classes.includes('undisclosed'),
+        [],
+        common,
+      ),
+    );
   }
   const inside = bottles(item.bottle!);
   if (!inside) return bad(`${path}/bottle`, 'That bottle is not in this household.');
-  const parts = resolveItems(inside.map((p) => ({ ...p, bottle: undefined })), catalogue);
+  const parts = resolveItems(
+    inside.map((p) => ({ ...p, bottle: undefined })),
+    catalogue,
+  );
   if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
   return ok(
     judged(
@@ -149,7 +205,12 @@ function ingredientsOf(p: Product, state: 'solid' | 'liquid', catalogue: Catalog
       (list = p.contents.flatMap((c) => {
         const s = catalogue.substances.get(c.substance);
         if (!s || c.percent.max < traceLine(s.classes, catalogue)) return [];
-        return [makeIngredient({ substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state }, catalogue)];
+        return [
+          makeIngredient(
+            { substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state },
+            catalogue,
+          ),
+        ];
       })),
     );
   return list;

@@ -6,8 +6,16 @@ import { judge, type MeetingId } from './mix';
  * Level of every pair of products, upper triangle by rows: `levels[i][j - i - 1]`. Items are resolved
  * once. `onRow` is told after each row, and may stop the work by returning false.
  */
-export function mixMatrix(ids: readonly string[], meeting: MeetingId, catalogue: Catalogue, onRow?: (done: number, all: number) => boolean | void): number[][] {
-  const resolved = resolveItems(ids.map((product) => ({ product })), catalogue);
+export function mixMatrix(
+  ids: readonly string[],
+  meeting: MeetingId,
+  catalogue: Catalogue,
+  onRow?: (done: number, all: number) => boolean | void,
+): number[][] {
+  const resolved = resolveItems(
+    ids.map((product) => ({ product })),
+    catalogue,
+  );
   if (!resolved.ok) throw new Error(resolved.problems.map((p) => p.message).join(' '));
   const items: JudgedItem[] = resolved.value;
   const levels: number[][] = [];

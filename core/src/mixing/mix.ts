@@ -59,8 +59,13 @@ function compile(catalogue: Catalogue): Compiled {
 }
 
 /** Verdict of things that meet. Problems come back for unknown ids; see `judge` for how. */
-export function mix(q: MixQuestion, catalogue: Catalogue, bottles?: (id: string) => MixItem[] | null): Result<MixAnswer> {
-  if (!catalogue.meetings.has(q.meeting)) return bad('/meeting', 'Say where they meet: container, surface, shelf, drain, fixture, machine or carried.');
+export function mix(
+  q: MixQuestion,
+  catalogue: Catalogue,
+  bottles?: (id: string) => MixItem[] | null,
+): Result<MixAnswer> {
+  if (!catalogue.meetings.has(q.meeting))
+    return bad('/meeting', 'Say where they meet: container, surface, shelf, drain, fixture, machine or carried.');
   if (!q.items.length) return bad('/items', 'Name at least one thing.');
   const items = resolveItems(q.items, catalogue, bottles);
   if (!items.ok) return items;
@@ -75,8 +80,17 @@ export function mix(q: MixQuestion, catalogue: Catalogue, bottles?: (id: string)
 export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
   const meeting = catalogue.meetings.get(q.meeting)!;
   const findings = new Map<string, Finding>();
-  const add = (rule: string, clause: Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>, parts: { item: number; i: Ingredient | null }[]): void => {
-    const at = column(clause, parts.map((p) => items[p.item]!), meeting, q);
+  const add = (
+    rule: string,
+    clause: Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>,
+    parts: { item: number; i: Ingredient | null }[],
+  ): void => {
+    const at = column(
+      clause,
+      parts.map((p) => items[p.item]!),
+      meeting,
+      q,
+    );
     const key = `${rule}|${clause.level}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
     const found: Finding = {
       level: at.level,
@@ -87,7 +101,11 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       because: clause.because,
       source: clause.source,
       kind: clause.kind,
-      pair: parts.map((p) => ({ item: p.item, substance: p.i?.substance ?? null, name: p.i?.name ?? items[p.item]!.name })),
+      pair: parts.map((p) => ({
+        item: p.item,
+        substance: p.i?.substance ?? null,
+        name: p.i?.name ?? items[p.item]!.name,
+      })),
       ...(at.note ? { note: at.note } : {}),
     };
     const had = findings.get(key);
@@ -107,11 +125,20 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
             }
             for (const b of items[y]!.ingredients)
               if (b.operands.has(clause.b) && holds(clause, a, b, items[x]!, items[y]!)) {
-                const parts = [{ item: x, i: a }, { item: y, i: b }];
+                const parts = [
+                  { item: x, i: a },
+                  { item: y, i: b },
+                ];
                 add(rule.id, clause, x < y ? parts : parts.reverse());
               }
           }
-      if (x < y) unknownHits(items[x]!, items[y]!, meeting, catalogue, (clause) => add('U1', clause, [{ item: x, i: null }, { item: y, i: null }]));
+      if (x < y)
+        unknownHits(items[x]!, items[y]!, meeting, catalogue, (clause) =>
+          add('U1', clause, [
+            { item: x, i: null },
+            { item: y, i: null },
+          ]),
+        );
     }
   return answer([...findings.values()], items, meeting, q, catalogue);
 }
@@ -135,7 +162,14 @@ function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, 
 }
 
 /** Three ingredients, not all from one item: a from item x, b and c from x or y, at least one of them from y. */
-function tripleHits(items: readonly JudgedItem[], x: number, y: number, a: Ingredient, clause: Clause, hit: (parts: { item: number; i: Ingredient }[]) => void): void {
+function tripleHits(
+  items: readonly JudgedItem[],
+  x: number,
+  y: number,
+  a: Ingredient,
+  clause: Clause,
+  hit: (parts: { item: number; i: Ingredient }[]) => void,
+): void {
   const others = items.map((_, n) => n);
   for (const bi of clause.when?.sameItemBC ? [y] : others)
     for (const ci of clause.when?.sameItemBC ? [y] : others) {
@@ -144,32 +178,66 @@ function tripleHits(items: readonly JudgedItem[], x: number, y: number, a: Ingre
       for (const b of items[bi]!.ingredients) {
         if (b === a || !b.operands.has(clause.b) || !holds(clause, a, b, items[x]!, items[bi]!)) continue;
         for (const c of items[ci]!.ingredients)
-          if (c !== a && c !== b && c.operands.has(clause.c!)) hit([{ item: x, i: a }, { item: bi, i: b }, { item: ci, i: c }]);
+          if (c !== a && c !== b && c.operands.has(clause.c!))
+            hit([
+              { item: x, i: a },
+              { item: bi, i: b },
+              { item: ci, i: c },
+            ]);
       }
     }
 }
 
 type U1Clause = Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'source'>;
 /** U1: an unknown partner, and the undisclosed rest of a catalogue product beside active halogen. */
-function unknownHits(p: JudgedItem, r: JudgedItem, meeting: Meeting, catalogue: Catalogue, hit: (c: U1Clause) => void): void {
+function unknownHits(
+  p: JudgedItem,
+  r: JudgedItem,
+  meeting: Meeting,
+  catalogue: Catalogue,
+  hit: (c: U1Clause) => void,
+): void {
   if (p.key === r.key) return;
-  for (const [u, other] of [[p, r], [r, p]] as const) {
+  for (const [u, other] of [
+    [p, r],
+    [r, p],
+  ] as const) {
     if (other.onlyWater) continue;
     if (u.unknown) {
       if (meeting.column === 'shelf' && !isTouchy(other, catalogue) && !isTouchy(u, catalogue)) continue;
-      const what = u.unknownWhat.length ? `"${u.unknownWhat[0]}" is not recognised` : 'it does not say all that is in it';
-      hit({ level: 3, forms: [], because: `${cap(u.name)}: ${what}, so a dangerous reaction cannot be ruled out.`, kind: 'unknown', source: 'common-practice' });
+      const what = u.unknownWhat.length
+        ? `"${u.unknownWhat[0]}" is not recognised`
+        : 'it does not say all that is in it';
+      hit({
+        level: 3,
+        forms: [],
+        because: `${cap(u.name)}: ${what}, so a dangerous reaction cannot be ruled out.`,
+        kind: 'unknown',
+        source: 'common-practice',
+      });
     } else if (!u.disclosed && other.halogen && !u.halogen) {
-      hit({ level: 3, forms: [], because: `The label of ${u.name} does not name everything, and beside chlorine that is not enough.`, kind: 'unknown', source: 'common-practice' });
+      hit({
+        level: 3,
+        forms: [],
+        because: `The label of ${u.name} does not name everything, and beside chlorine that is not enough.`,
+        kind: 'unknown',
+        source: 'common-practice',
+      });
     }
   }
 }
 
 /** Where it meets: each finding goes through its column before the highest is taken. */
-function column(clause: Pick<Clause, 'level' | 'gas'>, items: readonly JudgedItem[], meeting: Meeting, q: Omit<MixQuestion, 'items'>): { level: number; note?: string } {
+function column(
+  clause: Pick<Clause, 'level' | 'gas'>,
+  items: readonly JudgedItem[],
+  meeting: Meeting,
+  q: Omit<MixQuestion, 'items'>,
+): { level: number; note?: string } {
   const level = clause.level;
   if (meeting.column === 'shelf') return { level: level >= 3 ? level : 0 };
-  if (q.closed && (level === 1 || (level === 2 && clause.gas))) return { level: 4, note: 'In a closed bottle the gas has nowhere to go.' };
+  if (q.closed && (level === 1 || (level === 2 && clause.gas)))
+    return { level: 4, note: 'In a closed bottle the gas has nowhere to go.' };
   if (meeting.rinsable && (q.rinsed || items.some((i) => i.rinsed))) {
     const night = items.some((i) => i.rinsed && i.daysAgo >= 1);
     if (night && q.porous === false) return { level: 0, note: 'Rinsed, and a night has passed: rinse once more.' };
@@ -181,17 +249,31 @@ function column(clause: Pick<Clause, 'level' | 'gas'>, items: readonly JudgedIte
   return { level };
 }
 
-function answer(findings: Finding[], items: readonly JudgedItem[], meeting: Meeting, q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
-  findings.sort((a, b) => b.level - a.level || b.ruleLevel - a.ruleLevel || KIND_ORDER.indexOf(a.kind) - KIND_ORDER.indexOf(b.kind) || (a.rule < b.rule ? -1 : 1));
+function answer(
+  findings: Finding[],
+  items: readonly JudgedItem[],
+  meeting: Meeting,
+  q: Omit<MixQuestion, 'items'>,
+  catalogue: Catalogue,
+): MixAnswer {
+  findings.sort(
+    (a, b) =>
+      b.level - a.level ||
+      b.ruleLevel - a.ruleLevel ||
+      KIND_ORDER.indexOf(a.kind) - KIND_ORDER.indexOf(b.kind) ||
+      (a.rule < b.rule ? -1 : 1),
+  );
   const first = findings[0];
   const level = (first?.level ?? 0) as MixAnswer['level'];
   const verdict = [...catalogue.verdicts.values()].find((v) => v.level === level)!;
   const softened = first !== undefined && first.ruleLevel > level;
   const headline = softened
-    ? level === 0 ? 'Fine today' : 'Only after rinsing'
+    ? level === 0
+      ? 'Fine today'
+      : 'Only after rinsing'
     : first && first.level > first.ruleLevel
       ? 'Can burst the bottle'
-      : (first && verdict.headlines[first.kind]) ?? Object.values(verdict.headlines)[0]!;
+      : ((first && verdict.headlines[first.kind]) ?? Object.values(verdict.headlines)[0]!);
   const beside3 = level === 3 && items.some((i) => i.halogen || isAcid(i));
   const fluoride = level >= 4 && items.some((i) => i.ingredients.some((n) => n.classes.includes('fluoride-acid')));
   return {
@@ -203,19 +285,53 @@ function answer(findings: Finding[], items: readonly JudgedItem[], meeting: Meet
     ...(level >= 4 || beside3 ? { emergency: EMERGENCY + (fluoride ? FLUORIDE : '') } : {}),
   };
 }
-const KIND_ORDER: Clause['kind'][] = ['gas', 'explode', 'fire', 'burst', 'heat', 'corrosive', 'unknown', 'pointless', 'fresh', 'fine'];
+const KIND_ORDER: Clause['kind'][] = [
+  'gas',
+  'explode',
+  'fire',
+  'burst',
+  'heat',
+  'corrosive',
+  'unknown',
+  'pointless',
+  'fresh',
+  'fine',
+];
 const isAcid = (i: JudgedItem): boolean => i.ingredients.some((n) => n.operands.has('acid'));
 
-function thenWhat(level: number, first: Finding | undefined, meeting: Meeting, q: Omit<MixQuestion, 'items'>, items: readonly JudgedItem[]): string[] {
-  if (first?.note && first.ruleLevel > level) return level === 0 ? ['Rinse once more with plain water before you start.'] : [first.note.replace(/^Rinsed in between: r/, 'R')];
+function thenWhat(
+  level: number,
+  first: Finding | undefined,
+  meeting: Meeting,
+  q: Omit<MixQuestion, 'items'>,
+  items: readonly JudgedItem[],
+): string[] {
+  if (first?.note && first.ruleLevel > level)
+    return level === 0
+      ? ['Rinse once more with plain water before you start.']
+      : [first.note.replace(/^Rinsed in between: r/, 'R')];
   if (meeting.column === 'shelf')
-    return level >= 3 ? ['Put them in separate trays on different shelves, the acid below; nothing above eye level, locked from children.'] : ['They may stand side by side.'];
-  if (level === 5) return meeting.rinsable ? ['Do not put one on the other. Use one of the two, another day, after rinsing twice and airing.'] : ['Keep them apart. Use one of the two, another day.'];
-  if (level === 4) return [first && first.level > first.ruleLevel ? 'Never in a closed bottle: open bowl, used at once, poured away.' : 'Keep them apart. Use one of the two; rinse twice in between.'];
+    return level >= 3
+      ? [
+          'Put them in separate trays on different shelves, the acid below; nothing above eye level, locked from children.',
+        ]
+      : ['They may stand side by side.'];
+  if (level === 5)
+    return meeting.rinsable
+      ? ['Do not put one on the other. Use one of the two, another day, after rinsing twice and airing.']
+      : ['Keep them apart. Use one of the two, another day.'];
+  if (level === 4)
+    return [
+      first && first.level > first.ruleLevel
+        ? 'Never in a closed bottle: open bowl, used at once, poured away.'
+        : 'Keep them apart. Use one of the two; rinse twice in between.',
+    ];
   if (level === 3) return ['Treat it as dangerous until the whole list is known: keep apart, rinse in between.'];
   if (level === 2) return ['No harm at household strength, and no use: take one, rinse, then the other.'];
   if (level === 1) return ['Mix in an open bowl, use at once, pour the rest away. Never bottle it.'];
-  const order = items.some((i) => i.ingredients.some((n) => n.operands.has('acid') || n.classes.includes('caustic') || n.halogen));
+  const order = items.some((i) =>
+    i.ingredients.some((n) => n.operands.has('acid') || n.classes.includes('caustic') || n.halogen),
+  );
   return [q.closed ? 'It may be bottled and labelled.' : order ? 'Water first, then the product.' : 'Nothing to mind.'];
 }
 const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

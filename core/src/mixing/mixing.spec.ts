@@ -11,14 +11,18 @@ const level = (items: MixItem[], more: Partial<MixQuestion> = {}) => {
 
 describe('over the whole catalogue', () => {
   test('symmetric: A with B is B with A, for every pair', () => {
-    const items = resolveItems(ids.map((product) => ({ product })), catalogue);
+    const items = resolveItems(
+      ids.map((product) => ({ product })),
+      catalogue,
+    );
     if (!items.ok) throw new Error('unresolved');
     let pairs = 0;
     for (let i = 0; i < items.value.length; i++)
       for (let j = i + 1; j < items.value.length; j++) {
         const ab = judge([items.value[i]!, items.value[j]!], { meeting: 'container' }, catalogue);
         const ba = judge([items.value[j]!, items.value[i]!], { meeting: 'container' }, catalogue);
-        if (ab.level !== ba.level || ab.headline !== ba.headline) throw new Error(`${ids[i]} and ${ids[j]}: ${ab.level} against ${ba.level}`);
+        if (ab.level !== ba.level || ab.headline !== ba.headline)
+          throw new Error(`${ids[i]} and ${ids[j]}: ${ab.level} against ${ba.level}`);
         pairs++;
       }
     expect(pairs).toBe((ids.length * (ids.length - 1)) / 2);
@@ -39,7 +43,9 @@ describe('over the whole catalogue', () => {
   });
   test('water alone is a safe partner but for the few that the rules name', () => {
     const hot = ids.filter((p) => level([{ product: 'water' }, { product: p }]).level >= 4);
-    expect(hot.sort()).toEqual(['battery-acid', 'drain-opener-acid', 'phosphide-fumigant'].filter((x) => hot.includes(x)).sort());
+    expect(hot.sort()).toEqual(
+      ['battery-acid', 'drain-opener-acid', 'phosphide-fumigant'].filter((x) => hot.includes(x)).sort(),
+    );
     expect(hot).toContain('drain-opener-acid');
   });
   test('every level 4 and 5 says what to do in an emergency', () => {
@@ -54,12 +60,30 @@ describe('over the whole catalogue', () => {
   test('the matrix says the same as one pair at a time', () => {
     const some = ids.filter((_, i) => i % 9 === 0);
     const m = mixMatrix(some, 'container', catalogue);
-    for (let i = 0; i < some.length; i++) for (let j = i + 1; j < some.length; j++) expect(m[i]![j - i - 1]).toBe(level([{ product: some[i]! }, { product: some[j]! }]).level);
+    for (let i = 0; i < some.length; i++)
+      for (let j = i + 1; j < some.length; j++)
+        expect(m[i]![j - i - 1]).toBe(level([{ product: some[i]! }, { product: some[j]! }]).level);
   });
   test('percent as sold only ever raises: a stronger substance is never judged milder', () => {
-    const acids = ['acetic-acid', 'citric-acid', 'hydrochloric-acid', 'hydrogen-peroxide', 'sodium-hydroxide', 'ammonia', 'isopropanol'];
+    const acids = [
+      'acetic-acid',
+      'citric-acid',
+      'hydrochloric-acid',
+      'hydrogen-peroxide',
+      'sodium-hydroxide',
+      'ammonia',
+      'isopropanol',
+    ];
     fc.assert(
-      fc.property(fc.constantFrom(...acids), fc.double({ min: 0.2, max: 50, noNaN: true }), fc.double({ min: 1, max: 2, noNaN: true }), fc.constantFrom(...ids), (substance, percent, k, product) => level([{ substance, percent: Math.min(100, percent * k) }, { product }]).level >= level([{ substance, percent }, { product }]).level),
+      fc.property(
+        fc.constantFrom(...acids),
+        fc.double({ min: 0.2, max: 50, noNaN: true }),
+        fc.double({ min: 1, max: 2, noNaN: true }),
+        fc.constantFrom(...ids),
+        (substance, percent, k, product) =>
+          level([{ substance, percent: Math.min(100, percent * k) }, { product }]).level >=
+          level([{ substance, percent }, { product }]).level,
+      ),
       { numRuns: 2000 },
     );
   });
@@ -75,11 +99,16 @@ describe('where they meet', () => {
     expect(rinsed.then.join(' ')).toMatch(/another day/);
   });
   test('rinsed and a night later, on a face that does not drink: fine, rinse once more', () => {
-    expect(level([{ ...bleach, rinsed: true, daysAgo: 1 }, vinegar], { meeting: 'surface', porous: false })).toMatchObject({ level: 0 });
-    expect(level([{ ...bleach, rinsed: true, daysAgo: 1 }, vinegar], { meeting: 'surface', porous: true }).level).toBe(2);
+    expect(
+      level([{ ...bleach, rinsed: true, daysAgo: 1 }, vinegar], { meeting: 'surface', porous: false }),
+    ).toMatchObject({ level: 0 });
+    expect(level([{ ...bleach, rinsed: true, daysAgo: 1 }, vinegar], { meeting: 'surface', porous: true }).level).toBe(
+      2,
+    );
     expect(level([{ ...bleach, rinsed: true, daysAgo: 1 }, vinegar], { meeting: 'surface' }).level).toBe(2);
   });
-  test('a rinse does not help in a drain', () => expect(level([bleach, vinegar], { meeting: 'drain', rinsed: true }).level).toBe(5));
+  test('a rinse does not help in a drain', () =>
+    expect(level([bleach, vinegar], { meeting: 'drain', rinsed: true }).level).toBe(5));
   test('on a shelf only what is dangerous counts', () => {
     expect(level([bleach, vinegar], { meeting: 'shelf' }).level).toBe(5);
     expect(level([{ product: 'baking-soda' }, vinegar], { meeting: 'shelf' }).level).toBe(0);
@@ -89,19 +118,28 @@ describe('where they meet', () => {
     expect(level([vinegar, { product: 'castile-soap' }], { closed: true }).level).toBe(2);
   });
   test('a home-mixed bottle is judged by what went in', () => {
-    const r = mix({ items: [{ bottle: 'b1' }, vinegar], meeting: 'container' }, catalogue, (id) => (id === 'b1' ? [bleach] : null));
+    const r = mix({ items: [{ bottle: 'b1' }, vinegar], meeting: 'container' }, catalogue, (id) =>
+      id === 'b1' ? [bleach] : null,
+    );
     expect(r.ok && r.value.level).toBe(5);
   });
 });
 
 describe('unknown is not safe', () => {
-  test.each(['chlorine-bleach', 'white-vinegar', 'toilet-cleaner-acid', 'peroxide-3'])('an unknown label beside %s is at least 3', (product) => {
-    fc.assert(
-      fc.property(fc.string({ minLength: 1, maxLength: 40 }).filter((s) => readLabel(s, catalogue).unrecognised.length > 0), (label) => level([{ label }, { product }]).level >= 3),
-      { numRuns: 300 },
-    );
-  });
-  test('an unknown label beside plain water is no alarm', () => expect(level([{ label: 'frobnicol, secret enhancer' }, { product: 'water' }]).level).toBe(0));
+  test.each(['chlorine-bleach', 'white-vinegar', 'toilet-cleaner-acid', 'peroxide-3'])(
+    'an unknown label beside %s is at least 3',
+    (product) => {
+      fc.assert(
+        fc.property(
+          fc.string({ minLength: 1, maxLength: 40 }).filter((s) => readLabel(s, catalogue).unrecognised.length > 0),
+          (label) => level([{ label }, { product }]).level >= 3,
+        ),
+        { numRuns: 300 },
+      );
+    },
+  );
+  test('an unknown label beside plain water is no alarm', () =>
+    expect(level([{ label: 'frobnicol, secret enhancer' }, { product: 'water' }]).level).toBe(0));
   test('ids that are not known come back as problems with a path', () => {
     const r = mix({ items: [{ product: 'nothing-such' }, { substance: 'water' }], meeting: 'container' }, catalogue);
     expect(r).toMatchObject({ ok: false, problems: [{ path: '/items/0/product' }] });

@@ -1,5 +1,16 @@
 const FRACTIONS: Record<string, number> = { '½': 0.5, '¼': 0.25, '¾': 0.75, '⅓': 1 / 3, '⅔': 2 / 3, '⅛': 0.125 };
-const WORDS: Record<string, number> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, half: 0.5, quarter: 0.25, third: 1 / 3 };
+const WORDS: Record<string, number> = {
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  half: 0.5,
+  quarter: 0.25,
+  third: 1 / 3,
+};
 
 /** Read `2`, `0,5`, `1 1/2`, `1½`, `½`, `three`, `a half`. Null when it is no number. */
 export function parseNumber(text: string): number | null {

@@ -24,7 +24,8 @@ const reading = (partsWater: number, says: string): RatioReading => {
   const n = significant(partsWater, 4);
   return { form: `1+${n}`, partsStock: 1, partsWater: n, says };
 };
-const inTotal = (total: number): RatioReading => reading(total - 1, `one part in ${significant(total, 4)} parts in all`);
+const inTotal = (total: number): RatioReading =>
+  reading(total - 1, `one part in ${significant(total, 4)} parts in all`);
 
 /**
  * Read a ratio as spoken or printed: `1:10`, `1+9`, `1 in 10`, `10%`, `5000 ppm`, `½ cup per gallon`,
@@ -53,17 +54,21 @@ export function parseRatio(text: string, measures: Table<Measure>, system: Measu
   m = /^(\d+(?:[.,]\d+)?) (?:part )?in (\d+(?:[.,]\d+)?)$/.exec(t);
   if (m) {
     const [a, b] = [parseNumber(m[1]!)!, parseNumber(m[2]!)!];
-    if (a <= 0 || b <= a) return bad('/text', 'Write it as "1 in 10": the second number is the whole, so it must be the larger.');
+    if (a <= 0 || b <= a)
+      return bad('/text', 'Write it as "1 in 10": the second number is the whole, so it must be the larger.');
     return ok({ readings: [inTotal(b / a)] });
   }
-  if (/^(50\s*\/\s*50|half and half|half ?\/ ?half)$/.test(t)) return ok({ readings: [reading(1, 'half stock, half water')] });
+  if (/^(50\s*\/\s*50|half and half|half ?\/ ?half)$/.test(t))
+    return ok({ readings: [reading(1, 'half stock, half water')] });
   m = /^(\d+(?:[.,]\d+)?)\s*(%|percent|per cent|ppm)$/.exec(t);
   if (m) {
     const share = parseNumber(m[1]!)! / (m[2] === 'ppm' ? 1e6 : 100);
     if (share <= 0 || share > 1) return bad('/text', 'A share must be more than 0 and at most 100 %.');
     return ok({ readings: [reading(1 / share - 1, 'that share of the whole is stock')] });
   }
-  m = new RegExp(String.raw`^(${NUMBER}) ?([a-z. ]+?) ?(?:/|per|in|to|for)(?: (?=\S))?(?:every )?(${NUMBER})? ?([a-z. ]+?)(?: of water)?$`).exec(t);
+  m = new RegExp(
+    String.raw`^(${NUMBER}) ?([a-z. ]+?) ?(?:/|per|in|to|for)(?: (?=\S))?(?:every )?(${NUMBER})? ?([a-z. ]+?)(?: of water)?$`,
+  ).exec(t);
   if (m) {
     const amount = parseNumber(m[1]!.replace(/^half an?$/, 'half'));
     const stockUnit = unitVolume_mL(m[2]!, measures, system);
@@ -83,5 +88,8 @@ export function parseRatio(text: string, measures: Table<Measure>, system: Measu
       }
     }
   }
-  return bad('/text', `"${text.trim().slice(0, 40)}" is not a ratio I know: try 1:10, 1+9, 1 in 10, 2 %, 20 mL/L or 4 tsp per quart.`);
+  return bad(
+    '/text',
+    `"${text.trim().slice(0, 40)}" is not a ratio I know: try 1:10, 1+9, 1 in 10, 2 %, 20 mL/L or 4 tsp per quart.`,
+  );
 }

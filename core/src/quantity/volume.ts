@@ -19,7 +19,16 @@ const SPOKEN: [RegExp, Record<MeasureSystem, string>][] = [
   [/^(dash(es)?)$/, { metric: 'dash', us: 'dash', uk: 'dash' }],
   [/^(handfuls?)$/, { metric: 'handful', us: 'handful', uk: 'handful' }],
 ];
-const METRIC: Record<string, number> = { ml: 1, millilitre: 1, milliliter: 1, cl: 10, dl: 100, l: 1000, litre: 1000, liter: 1000 };
+const METRIC: Record<string, number> = {
+  ml: 1,
+  millilitre: 1,
+  milliliter: 1,
+  cl: 10,
+  dl: 100,
+  l: 1000,
+  litre: 1000,
+  liter: 1000,
+};
 
 /** Millilitres of one spoken unit in the given system, or null when the word is no unit of volume. */
 export function unitVolume_mL(word: string, measures: Table<Measure>, system: MeasureSystem = 'us'): number | null {
@@ -31,7 +40,8 @@ export function unitVolume_mL(word: string, measures: Table<Measure>, system: Me
 }
 
 /** True for a measure that nobody has weighed yet: drop, squirt, capful and the like. */
-export const isVague = (word: string): boolean => /^(drop|squirt|dash|glug|cap|capful|scoop|handful)s?$/.test(word.trim().toLowerCase());
+export const isVague = (word: string): boolean =>
+  /^(drop|squirt|dash|glug|cap|capful|scoop|handful)s?$/.test(word.trim().toLowerCase());
 
 /** Volume for display in a system: at most three figures, litres from 1000 mL. */
 export function formatVolume(mL: number, system: MeasureSystem = 'metric'): string {

@@ -8,7 +8,8 @@ export const LARGE_LIMIT = 64_000_000;
 /** The JSON body of a request, within limits of size and depth. Problems: 400, 413, 415. */
 export async function readJson(ctx: Context, limit = LIMIT): Promise<unknown> {
   const type = (ctx.get('content-type').split(';')[0] ?? '').trim().toLowerCase();
-  if (type !== 'application/json' && !type.endsWith('+json')) throw new HttpProblem(415, 'Send it as JSON (Content-Type: application/json).');
+  if (type !== 'application/json' && !type.endsWith('+json'))
+    throw new HttpProblem(415, 'Send it as JSON (Content-Type: application/json).');
   if (Number(ctx.get('content-length') || 0) > limit) throw tooLarge(ctx, limit);
   const chunks: Buffer[] = [];
   let size = 0;
@@ -20,7 +21,8 @@ export async function readJson(ctx: Context, limit = LIMIT): Promise<unknown> {
   const text = new TextDecoder('utf-8').decode(Buffer.concat(chunks));
   let value: unknown;
   try {
-    if (depthOf(text) > MAX_DEPTH) throw new HttpProblem(400, `The JSON is nested too deeply (more than ${MAX_DEPTH} levels).`);
+    if (depthOf(text) > MAX_DEPTH)
+      throw new HttpProblem(400, `The JSON is nested too deeply (more than ${MAX_DEPTH} levels).`);
     value = JSON.parse(text);
   } catch (e) {
     if (e instanceof HttpProblem) throw e;

@@ -14,7 +14,10 @@ export interface Fixed {
 }
 export async function fixed(text: string): Promise<Fixed> {
   const plain = Buffer.from(text);
-  const [gz, br] = await Promise.all([promisify(gzip)(plain, { level: 9 }), promisify(brotliCompress)(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } })]);
+  const [gz, br] = await Promise.all([
+    promisify(gzip)(plain, { level: 9 }),
+    promisify(brotliCompress)(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } }),
+  ]);
   return { plain, gzip: gz, br, etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 20)}"` };
 }
 export function sendFixed(ctx: Context, f: Fixed, cache: string): void {
@@ -42,9 +45,18 @@ type List = (typeof LISTS)[number];
 
 /** What a door of the catalogue answers for each record: everything in it, and what follows from it. */
 function items(list: List, catalogue: Catalogue): unknown[] {
-  if (list === 'products') return [...catalogue.products.values()].map((p) => ({ ...p, classes: productClasses(p, catalogue) }));
+  if (list === 'products')
+    return [...catalogue.products.values()].map((p) => ({ ...p, classes: productClasses(p, catalogue) }));
   if (list === 'rules')
-    return [...catalogue.rules.values()].map((r) => ({ ...r, between: [...new Set(r.clauses.flatMap((c) => [c.a, c.b, ...(c.c ? [c.c] : [])]).map((o) => o.replace(/^(substance|place):/, '')))], forms: [...new Set(r.clauses.flatMap((c) => c.forms))] }));
+    return [...catalogue.rules.values()].map((r) => ({
+      ...r,
+      between: [
+        ...new Set(
+          r.clauses.flatMap((c) => [c.a, c.b, ...(c.c ? [c.c] : [])]).map((o) => o.replace(/^(substance|place):/, '')),
+        ),
+      ],
+      forms: [...new Set(r.clauses.flatMap((c) => c.forms))],
+    }));
   return [...catalogue[list].values()];
 }
 
@@ -54,22 +66,30 @@ export interface CatalogueDoor {
   hash: string;
 }
 /** Shipped lists are made once; own records are read from their own doors by the page, and merged here for others. */
-export async function catalogueRoutes(raw: RawCatalogue, catalogue: () => Catalogue, shipped: Catalogue): Promise<CatalogueDoor> {
+export async function catalogueRoutes(
+  raw: RawCatalogue,
+  catalogue: () => Catalogue,
+  shipped: Catalogue,
+): Promise<CatalogueDoor> {
   const routes = new Router({ prefix: '/api/catalogue' });
   const whole = await fixed(JSON.stringify(raw));
   const hash = whole.etag.replaceAll('"', '');
   const made = new Map<List, { of: Catalogue; fixed: Fixed }>();
-  for (const list of LISTS) made.set(list, { of: shipped, fixed: await fixed(JSON.stringify({ items: items(list, shipped) })) });
+  for (const list of LISTS)
+    made.set(list, { of: shipped, fixed: await fixed(JSON.stringify({ items: items(list, shipped) })) });
   routes.get('/', (ctx) => {
     ctx.body = { lists: LISTS, whole: `/api/catalogue/whole/${hash}` };
   });
   routes.get('/whole', (ctx) => sendFixed(ctx, whole, 'no-cache'));
-  routes.get('/whole/:hash', (ctx) => sendFixed(ctx, whole, ctx.params['hash'] === hash ? 'public, max-age=31536000, immutable' : 'no-cache'));
+  routes.get('/whole/:hash', (ctx) =>
+    sendFixed(ctx, whole, ctx.params['hash'] === hash ? 'public, max-age=31536000, immutable' : 'no-cache'),
+  );
   for (const list of LISTS)
     routes.get(`/${list}`, async (ctx) => {
       const now = catalogue();
       let m = made.get(list)!;
-      if (m.of[list] !== now[list]) made.set(list, (m = { of: now, fixed: await fixed(JSON.stringify({ items: items(list, now) })) }));
+      if (m.of[list] !== now[list])
+        made.set(list, (m = { of: now, fixed: await fixed(JSON.stringify({ items: items(list, now) })) }));
       sendFixed(ctx, m.fixed, 'no-cache');
     });
   return { routes, hash };

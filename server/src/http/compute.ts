@@ -37,7 +37,11 @@ const Profile = Type.Object(
   },
   closed,
 );
-const Spilt = { product: opt(Id), substance: opt(Id), percent: opt(Type.Number({ exclusiveMinimum: 0, maximum: 100 })) };
+const Spilt = {
+  product: opt(Id),
+  substance: opt(Id),
+  percent: opt(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
+};
 
 /** Request shape of each computing door. */
 export const requests = {
@@ -69,8 +73,20 @@ export const requests = {
   label: Type.Object({ text: Type.String({ maxLength: 200000 }) }, closed),
   dilute: Type.Object(
     {
-      stock: Type.Object({ percent: opt(Type.Number()), ppm: opt(Type.Number()), product: opt(Id), madeDaysAgo: opt(Type.Number()), labelPercent: opt(Type.Number()) }, closed),
-      target: Type.Object({ percent: opt(Type.Number()), ppm: opt(Type.Number()), ratio: opt(Type.String({ maxLength: 100 })) }, closed),
+      stock: Type.Object(
+        {
+          percent: opt(Type.Number()),
+          ppm: opt(Type.Number()),
+          product: opt(Id),
+          madeDaysAgo: opt(Type.Number()),
+          labelPercent: opt(Type.Number()),
+        },
+        closed,
+      ),
+      target: Type.Object(
+        { percent: opt(Type.Number()), ppm: opt(Type.Number()), ratio: opt(Type.String({ maxLength: 100 })) },
+        closed,
+      ),
       final: Type.Object({ mL: Type.Number() }, closed),
       measures: opt(Type.Array(Id, { minItems: 1, maxItems: 30 })),
     },
@@ -86,8 +102,16 @@ export const requests = {
       age: opt(oneOf(['fresh', 'dried', 'set', 'baked'])),
       profile: opt(Profile),
       kit: opt(Type.Array(Id, { maxItems: 500 })),
-      neighbours: opt(Type.Array(Type.Object({ material: Id, finish: opt(orNull(Id)), runoff: Type.Boolean() }, closed), { maxItems: 12 })),
-      last: opt(Type.Array(Type.Object({ product: Id, rinsed: Type.Boolean(), daysAgo: Type.Number({ minimum: 0 }) }, closed), { maxItems: 40 })),
+      neighbours: opt(
+        Type.Array(Type.Object({ material: Id, finish: opt(orNull(Id)), runoff: Type.Boolean() }, closed), {
+          maxItems: 12,
+        }),
+      ),
+      last: opt(
+        Type.Array(Type.Object({ product: Id, rinsed: Type.Boolean(), daysAgo: Type.Number({ minimum: 0 }) }, closed), {
+          maxItems: 40,
+        }),
+      ),
       spot: opt(Id),
     },
     closed,
@@ -96,7 +120,17 @@ export const requests = {
     {
       gas: Id,
       released_g: opt(Type.Number()),
-      spill: opt(Type.Object({ ...Spilt, mL: Type.Number(), area_m2: opt(Type.Number({ exclusiveMinimum: 0 })), with: opt(Type.Object({ ...Spilt, mL: opt(Type.Number({ exclusiveMinimum: 0 })) }, closed)) }, closed)),
+      spill: opt(
+        Type.Object(
+          {
+            ...Spilt,
+            mL: Type.Number(),
+            area_m2: opt(Type.Number({ exclusiveMinimum: 0 })),
+            with: opt(Type.Object({ ...Spilt, mL: opt(Type.Number({ exclusiveMinimum: 0 })) }, closed)),
+          },
+          closed,
+        ),
+      ),
       room_m3: Type.Number(),
       ach: Type.Number(),
       minutes: Type.Number(),
@@ -106,7 +140,10 @@ export const requests = {
   ),
   ph: Type.Object(
     {
-      solutes: Type.Array(Type.Object({ substance: Id, molPerL: Type.Number() }, closed), { minItems: 0, maxItems: 40 }),
+      solutes: Type.Array(Type.Object({ substance: Id, molPerL: Type.Number() }, closed), {
+        minItems: 0,
+        maxItems: 40,
+      }),
       temperatureC: opt(Type.Number({ minimum: 0, maximum: 60 })),
       activity: opt(oneOf(['ideal', 'davies'])),
     },
@@ -128,7 +165,14 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
     const s = settings()?.measureSystem;
     return s === 'uk' ? 'uk' : 'us';
   };
-  const ownMeasures = (): Measure[] => (settings()?.measures ?? []).map((m) => ({ id: m.id, name: m.name, kind: m.kind, volume_mL: m.volume_mL, basis: { default: 'household' } }));
+  const ownMeasures = (): Measure[] =>
+    (settings()?.measures ?? []).map((m) => ({
+      id: m.id,
+      name: m.name,
+      kind: m.kind,
+      volume_mL: m.volume_mL,
+      basis: { default: 'household' },
+    }));
   const door = <K extends keyof typeof requests>(name: K, answer: (asked: Asked<K>) => unknown): void => {
     router.post(`/${name}`, async (ctx) => {
       ctx.body = answer(check<Asked<K>>(requests[name], await readJson(ctx)));
@@ -144,23 +188,52 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
   door('ratio', (q) => unwrap(parseRatio(q.text, catalogue().measures, system())));
   door('air', (q) => unwrap(roomAir(q, catalogue())));
   door('ph', (q) =>
-    unwrap(solvePh(q.solutes, catalogue().substances, catalogue().systems, { ...(q.temperatureC !== undefined ? { temperatureC: q.temperatureC } : {}), activity: (q.activity ?? 'ideal') as 'ideal' | 'davies' })),
+    unwrap(
+      solvePh(q.solutes, catalogue().substances, catalogue().systems, {
+        ...(q.temperatureC !== undefined ? { temperatureC: q.temperatureC } : {}),
+        activity: (q.activity ?? 'ideal') as 'ideal' | 'davies',
+      }),
+    ),
   );
   door('advise', (q) => {
     const c = catalogue();
     let base: ReturnType<typeof questionOfSpot> | null = null;
     if (q.spot !== undefined) {
       const spot = store.repos.spots.get(q.spot);
-      if (!spot) throw new HttpProblem(422, 'That spot is not in this household.', [{ path: '/spot', message: 'That spot is not in this household.' }]);
-      const h = { settings: settings(), members: store.repos.members.all(), rooms: store.repos.rooms.all(), spots: store.repos.spots.all(), kits: store.repos.kits.all(), stock: store.repos.stock.all(), log: store.log.all() };
+      if (!spot)
+        throw new HttpProblem(422, 'That spot is not in this household.', [
+          { path: '/spot', message: 'That spot is not in this household.' },
+        ]);
+      const h = {
+        settings: settings(),
+        members: store.repos.members.all(),
+        rooms: store.repos.rooms.all(),
+        spots: store.repos.spots.all(),
+        kits: store.repos.kits.all(),
+        stock: store.repos.stock.all(),
+        log: store.log.all(),
+      };
       base = questionOfSpot(spot, h, now(), c, q.soil);
     }
-    if (!base && !q.material) throw invalid([{ path: '/material', message: '"material" is missing: name one, or a spot.' }]);
+    if (!base && !q.material)
+      throw invalid([{ path: '/material', message: '"material" is missing: name one, or a spot.' }]);
     if (!base && !q.soil) throw invalid([{ path: '/soil', message: '"soil" is missing: name what is on it.' }]);
-    const given = Object.fromEntries(Object.entries({ material: q.material, finish: q.finish, soil: q.soil, severity: q.severity, age: q.age }).filter(([, v]) => v !== undefined));
-    const context = Object.fromEntries(Object.entries({ profile: q.profile, kit: q.kit, neighbours: q.neighbours, last: q.last }).filter(([, v]) => v !== undefined));
-    for (const [i, l] of (q.last ?? []).entries()) if (!c.products.has(l.product)) throw invalid([{ path: `/last/${i}/product`, message: `"${l.product}" is not in the catalogue of products.` }]);
-    const advice = unwrap(advise({ ...base?.question, ...given } as Parameters<typeof advise>[0], { ...base?.context, ...context }, c));
+    const given = Object.fromEntries(
+      Object.entries({ material: q.material, finish: q.finish, soil: q.soil, severity: q.severity, age: q.age }).filter(
+        ([, v]) => v !== undefined,
+      ),
+    );
+    const context = Object.fromEntries(
+      Object.entries({ profile: q.profile, kit: q.kit, neighbours: q.neighbours, last: q.last }).filter(
+        ([, v]) => v !== undefined,
+      ),
+    );
+    for (const [i, l] of (q.last ?? []).entries())
+      if (!c.products.has(l.product))
+        throw invalid([{ path: `/last/${i}/product`, message: `"${l.product}" is not in the catalogue of products.` }]);
+    const advice = unwrap(
+      advise({ ...base?.question, ...given } as Parameters<typeof advise>[0], { ...base?.context, ...context }, c),
+    );
     const { considered: _considered, ...answer } = advice;
     return answer;
   });

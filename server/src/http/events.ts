@@ -7,7 +7,8 @@ import { invalid } from './problem';
 const HEARTBEAT_MS = 20_000;
 const REPLAY_MOST = 1000;
 
-const frame = (c: Change): string => `id: ${c.seq}\nevent: record\ndata: ${JSON.stringify({ door: c.door, id: c.id, version: c.version, op: c.op })}\n\n`;
+const frame = (c: Change): string =>
+  `id: ${c.seq}\nevent: record\ndata: ${JSON.stringify({ door: c.door, id: c.id, version: c.version, op: c.op })}\n\n`;
 
 /** Server-sent changes, with replay after `Last-Event-ID`; and the same feed as a list. */
 export function eventRoutes(store: Store): Router {
@@ -22,7 +23,8 @@ export function eventRoutes(store: Store): Router {
     stream.write(`retry: 2000\n: now at ${store.lastSeq()}\n\n`);
     if (Number.isFinite(last) && ctx.get('last-event-id') + String(ctx.query['after'] ?? '') !== '') {
       const missed = store.changesAfter(last, REPLAY_MOST + 1);
-      if (missed.length > REPLAY_MOST || last > store.lastSeq() || last + 1 < store.firstSeq()) stream.write(`id: ${store.lastSeq()}\nevent: reset\ndata: {}\n\n`);
+      if (missed.length > REPLAY_MOST || last > store.lastSeq() || last + 1 < store.firstSeq())
+        stream.write(`id: ${store.lastSeq()}\nevent: reset\ndata: {}\n\n`);
       else for (const c of missed) stream.write(frame(c));
     }
     const off = store.onChange((c) => stream.write(frame(c)));
@@ -37,7 +39,8 @@ export function eventRoutes(store: Store): Router {
   });
   router.get('/changes', (ctx) => {
     const after = Number(ctx.query['after'] ?? 0);
-    if (!Number.isInteger(after) || after < 0) throw invalid([{ path: '/after', message: 'after must be a whole number.' }]);
+    if (!Number.isInteger(after) || after < 0)
+      throw invalid([{ path: '/after', message: 'after must be a whole number.' }]);
     const items = store.changesAfter(after, 500);
     ctx.body = { items, last: store.lastSeq(), ...(after > 0 && after + 1 < store.firstSeq() ? { reset: true } : {}) };
   });

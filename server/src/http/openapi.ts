@@ -11,42 +11,173 @@ const Problem = Type.Object({
   errors: Type.Optional(Type.Array(Type.Object({ path: Type.String(), message: Type.String() }))),
 });
 const json = (schema: unknown) => ({ content: { 'application/json': { schema } } });
-const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } });
+const problem = (description: string) => ({
+  description,
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+});
 
 /** OpenAPI 3.1, made from the same schemas that check every request. */
 export function openapi(version: string): unknown {
   const paths: Record<string, unknown> = {
-    '/api/health': { get: { summary: 'Answers once the store is ready', responses: { 200: { description: 'ready' } } } },
-    '/api/export': { get: { summary: 'The whole household as one document', responses: { 200: { description: 'household', ...json({ $ref: '#/components/schemas/Export' }) } } } },
-    '/api/import': { post: { summary: 'Take a household from a document; with preview=1 only say what would change', parameters: [{ name: 'preview', in: 'query', schema: { enum: ['0', '1'] } }], requestBody: json({ $ref: '#/components/schemas/Export' }), responses: { 200: { description: 'what changed' }, 422: problem('faults, row by row') } } },
-    '/api/backup': { get: { summary: 'A consistent SQLite file', responses: { 200: { description: 'file', content: { 'application/vnd.sqlite3': {} } } } } },
-    '/api/events': { get: { summary: 'Server-sent stream of changes', responses: { 200: { description: 'stream', content: { 'text/event-stream': {} } } } } },
-    '/api/changes': { get: { summary: 'The same feed as a list', parameters: [{ name: 'after', in: 'query', schema: { type: 'integer' } }], responses: { 200: { description: 'changes' } } } },
-    '/api/demo/reset': { post: { summary: 'Put the demo household back', requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'reset' } } }), responses: { 200: { description: 'done' } } } },
-    '/api/household/empty': { post: { summary: 'Empty the household', requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'empty' } } }), responses: { 200: { description: 'done' } } } },
-    '/api/schema/{record}.json': { get: { summary: 'JSON Schema of a record', parameters: [{ name: 'record', in: 'path', required: true, schema: { enum: [...DOORS, 'log', 'export'] } }], responses: { 200: { description: 'schema' }, 404: problem('no such record') } } },
+    '/api/health': {
+      get: { summary: 'Answers once the store is ready', responses: { 200: { description: 'ready' } } },
+    },
+    '/api/export': {
+      get: {
+        summary: 'The whole household as one document',
+        responses: { 200: { description: 'household', ...json({ $ref: '#/components/schemas/Export' }) } },
+      },
+    },
+    '/api/import': {
+      post: {
+        summary: 'Take a household from a document; with preview=1 only say what would change',
+        parameters: [{ name: 'preview', in: 'query', schema: { enum: ['0', '1'] } }],
+        requestBody: json({ $ref: '#/components/schemas/Export' }),
+        responses: { 200: { description: 'what changed' }, 422: problem('faults, row by row') },
+      },
+    },
+    '/api/backup': {
+      get: {
+        summary: 'A consistent SQLite file',
+        responses: { 200: { description: 'file', content: { 'application/vnd.sqlite3': {} } } },
+      },
+    },
+    '/api/events': {
+      get: {
+        summary: 'Server-sent stream of changes',
+        responses: { 200: { description: 'stream', content: { 'text/event-stream': {} } } },
+      },
+    },
+    '/api/changes': {
+      get: {
+        summary: 'The same feed as a list',
+        parameters: [{ name: 'after', in: 'query', schema: { type: 'integer' } }],
+        responses: { 200: { description: 'changes' } },
+      },
+    },
+    '/api/demo/reset': {
+      post: {
+        summary: 'Put the demo household back',
+        requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'reset' } } }),
+        responses: { 200: { description: 'done' } },
+      },
+    },
+    '/api/household/empty': {
+      post: {
+        summary: 'Empty the household',
+        requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'empty' } } }),
+        responses: { 200: { description: 'done' } },
+      },
+    },
+    '/api/schema/{record}.json': {
+      get: {
+        summary: 'JSON Schema of a record',
+        parameters: [{ name: 'record', in: 'path', required: true, schema: { enum: [...DOORS, 'log', 'export'] } }],
+        responses: { 200: { description: 'schema' }, 404: problem('no such record') },
+      },
+    },
   };
-  for (const list of ['materials', 'soils', 'products', 'tools', 'substances', 'rules', 'sources']) paths[`/api/catalogue/${list}`] = { get: { summary: `Catalogue of ${list}`, responses: { 200: { description: 'items', ...json({ type: 'object', required: ['items'], properties: { items: { type: 'array' } } }) } } } };
-  for (const [name, schema] of Object.entries(requests)) paths[`/api/${name}`] = { post: { summary: `Compute: ${name}`, requestBody: { required: true, ...json(schema) }, responses: { 200: { description: 'answer', ...json({ type: 'object' }) }, 422: problem('what to change') } } };
+  for (const list of ['materials', 'soils', 'products', 'tools', 'substances', 'rules', 'sources'])
+    paths[`/api/catalogue/${list}`] = {
+      get: {
+        summary: `Catalogue of ${list}`,
+        responses: {
+          200: {
+            description: 'items',
+            ...json({ type: 'object', required: ['items'], properties: { items: { type: 'array' } } }),
+          },
+        },
+      },
+    };
+  for (const [name, schema] of Object.entries(requests))
+    paths[`/api/${name}`] = {
+      post: {
+        summary: `Compute: ${name}`,
+        requestBody: { required: true, ...json(schema) },
+        responses: { 200: { description: 'answer', ...json({ type: 'object' }) }, 422: problem('what to change') },
+      },
+    };
   for (const door of [...DOORS, 'log' as const]) {
     const ref = { $ref: `#/components/schemas/${door}` };
     const one = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
     paths[`/api/${door}`] = {
-      get: { summary: `List ${door}`, parameters: [{ name: 'limit', in: 'query', schema: { type: 'integer', maximum: 500 } }, { name: 'after', in: 'query', schema: { type: 'string' } }], responses: { 200: { description: 'page', ...json({ type: 'object', required: ['items'], properties: { items: { type: 'array', items: ref }, next: { type: 'string' } } }) } } },
-      ...(door === 'settings' ? {} : { post: { summary: `Add to ${door}`, requestBody: { required: true, ...json(door === 'log' ? LogBody : recordBodies[door]) }, responses: { 201: { description: 'made', ...json(ref) }, 422: problem('what to change') } } }),
+      get: {
+        summary: `List ${door}`,
+        parameters: [
+          { name: 'limit', in: 'query', schema: { type: 'integer', maximum: 500 } },
+          { name: 'after', in: 'query', schema: { type: 'string' } },
+        ],
+        responses: {
+          200: {
+            description: 'page',
+            ...json({
+              type: 'object',
+              required: ['items'],
+              properties: { items: { type: 'array', items: ref }, next: { type: 'string' } },
+            }),
+          },
+        },
+      },
+      ...(door === 'settings'
+        ? {}
+        : {
+            post: {
+              summary: `Add to ${door}`,
+              requestBody: { required: true, ...json(door === 'log' ? LogBody : recordBodies[door]) },
+              responses: { 201: { description: 'made', ...json(ref) }, 422: problem('what to change') },
+            },
+          }),
     };
     paths[`/api/${door}/{id}`] = {
-      get: { summary: `Read one of ${door}`, parameters: [one], responses: { 200: { description: 'record', ...json(ref) }, 404: problem('not here') } },
-      ...(door === 'log' ? {} : { put: { summary: `Replace one of ${door}`, parameters: [one], requestBody: { required: true, ...json(ref) }, responses: { 200: { description: 'next version', ...json(ref) }, 409: problem('a newer one, in `current`') } } }),
-      ...(door === 'log' || door === 'settings' ? {} : { delete: { summary: `Remove one of ${door}`, parameters: [one], responses: { 204: { description: 'gone' }, 409: problem('a newer one') } } }),
+      get: {
+        summary: `Read one of ${door}`,
+        parameters: [one],
+        responses: { 200: { description: 'record', ...json(ref) }, 404: problem('not here') },
+      },
+      ...(door === 'log'
+        ? {}
+        : {
+            put: {
+              summary: `Replace one of ${door}`,
+              parameters: [one],
+              requestBody: { required: true, ...json(ref) },
+              responses: {
+                200: { description: 'next version', ...json(ref) },
+                409: problem('a newer one, in `current`'),
+              },
+            },
+          }),
+      ...(door === 'log' || door === 'settings'
+        ? {}
+        : {
+            delete: {
+              summary: `Remove one of ${door}`,
+              parameters: [one],
+              responses: { 204: { description: 'gone' }, 409: problem('a newer one') },
+            },
+          }),
     };
-    if (door !== 'log' && door !== 'settings') paths[`/api/${door}/{id}/restore`] = { post: { summary: 'Bring it back, for a day', parameters: [one], responses: { 200: { description: 'back', ...json(ref) }, 404: problem('not here') } } };
+    if (door !== 'log' && door !== 'settings')
+      paths[`/api/${door}/{id}/restore`] = {
+        post: {
+          summary: 'Bring it back, for a day',
+          parameters: [one],
+          responses: { 200: { description: 'back', ...json(ref) }, 404: problem('not here') },
+        },
+      };
   }
   return {
     openapi: '3.1.0',
     info: { title: 'Dolly Tub', version, description: 'What other programs may rely on.' },
     paths,
-    components: { schemas: { Problem, Export: exportSchema, log: logEntrySchema, ...Object.fromEntries(DOORS.map((d) => [d, recordSchema(recordBodies[d])])) } },
+    components: {
+      schemas: {
+        Problem,
+        Export: exportSchema,
+        log: logEntrySchema,
+        ...Object.fromEntries(DOORS.map((d) => [d, recordSchema(recordBodies[d])])),
+      },
+    },
   };
 }
 
@@ -57,7 +188,13 @@ export const exportSchema = Type.Object(
     format: Type.Literal('dolly-tub-household'),
     version: Type.Integer({ minimum: 1, maximum: FORMAT_VERSION }),
     exportedAt: Type.String({ format: 'date-time' }),
-    records: Type.Object(Object.fromEntries(DOORS.map((d) => [d, Type.Optional(Type.Array(recordSchema(recordBodies[d])))])) as Record<string, TSchema>, { additionalProperties: false }),
+    records: Type.Object(
+      Object.fromEntries(DOORS.map((d) => [d, Type.Optional(Type.Array(recordSchema(recordBodies[d])))])) as Record<
+        string,
+        TSchema
+      >,
+      { additionalProperties: false },
+    ),
     log: Type.Optional(Type.Array(logEntrySchema)),
   },
   { additionalProperties: false },
@@ -72,10 +209,22 @@ export function schemaRoutes(version: string): Router {
   });
   router.get('/schema/:file', (ctx) => {
     const name = (ctx.params['file'] ?? '').replace(/\.json$/, '');
-    const schema = name === 'log' ? logEntrySchema : name === 'export' ? exportSchema : DOORS.includes(name as Door) ? recordSchema(recordBodies[name as Door]) : null;
+    const schema =
+      name === 'log'
+        ? logEntrySchema
+        : name === 'export'
+          ? exportSchema
+          : DOORS.includes(name as Door)
+            ? recordSchema(recordBodies[name as Door])
+            : null;
     if (!schema) throw new HttpProblem(404, 'There is no record of that name.');
     ctx.type = 'application/schema+json';
-    ctx.body = JSON.stringify({ $schema: 'https://json-schema.org/draft/2020-12/schema', $id: `/api/schema/${name}.json`, title: name, ...schema });
+    ctx.body = JSON.stringify({
+      $schema: 'https://json-schema.org/draft/2020-12/schema',
+      $id: `/api/schema/${name}.json`,
+      title: name,
+      ...schema,
+    });
   });
   return router;
 }

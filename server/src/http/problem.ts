@@ -16,7 +16,8 @@ export class HttpProblem extends Error {
     super(detail);
   }
 }
-export const invalid = (problems: Problem[]): HttpProblem => new HttpProblem(422, problems[0]?.message ?? 'Something in it is not right.', problems);
+export const invalid = (problems: Problem[]): HttpProblem =>
+  new HttpProblem(422, problems[0]?.message ?? 'Something in it is not right.', problems);
 
 function send(ctx: Context, status: number, detail: string, more: Record<string, unknown> = {}): void {
   ctx.status = status;
@@ -29,19 +30,32 @@ export function problems(logger: Logger): Middleware {
   return async (ctx, next) => {
     try {
       await next();
-      if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) send(ctx, 404, 'There is nothing at this address.');
+      if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api'))
+        send(ctx, 404, 'There is nothing at this address.');
       if (ctx.status === 405 && ctx.body === undefined) send(ctx, 405, 'That cannot be done here.');
       if (ctx.status === 501 && ctx.body === undefined) send(ctx, 405, 'That cannot be done here.');
     } catch (e) {
-      if (e instanceof HttpProblem) send(ctx, e.status, e.detail, { ...(e.errors ? { errors: e.errors } : {}), ...e.extra });
-      else if (e instanceof Conflict) send(ctx, 409, 'Somebody changed it in the meantime: look at the newer one, then save again.', { current: e.current });
+      if (e instanceof HttpProblem)
+        send(ctx, e.status, e.detail, { ...(e.errors ? { errors: e.errors } : {}), ...e.extra });
+      else if (e instanceof Conflict)
+        send(ctx, 409, 'Somebody changed it in the meantime: look at the newer one, then save again.', {
+          current: e.current,
+        });
       else if (e instanceof Gone) send(ctx, 404, 'That record is not here (any more).');
       else if (e instanceof LogProblem) send(ctx, 422, e.message, { errors: [{ path: e.path, message: e.message }] });
-      else if ((e as { status?: number }).status && (e as { expose?: boolean }).expose) send(ctx, (e as { status: number }).status, 'That request could not be understood.');
-      else if (/FOREIGN KEY/.test((e as Error).message)) send(ctx, 422, 'It refers to a record that is not here.', { errors: [{ path: '', message: 'It refers to a record that is not here.' }] });
+      else if ((e as { status?: number }).status && (e as { expose?: boolean }).expose)
+        send(ctx, (e as { status: number }).status, 'That request could not be understood.');
+      else if (/FOREIGN KEY/.test((e as Error).message))
+        send(ctx, 422, 'It refers to a record that is not here.', {
+          errors: [{ path: '', message: 'It refers to a record that is not here.' }],
+        });
       else {
         logger.error({ err: e, path: ctx.path }, 'unexpected');
-        send(ctx, 500, 'Something went wrong here. Nothing was changed. Try again, and restart Dolly Tub if it happens twice.');
+        send(
+          ctx,
+          500,
+          'Something went wrong here. Nothing was changed. Try again, and restart Dolly Tub if it happens twice.',
+        );
       }
     }
   };

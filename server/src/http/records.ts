@@ -30,7 +30,8 @@ const incomingLog = withEnvelope(LogBody);
 function page(ctx: Context): { limit: number; after: string | null } {
   const raw = ctx.query['limit'];
   const limit = raw === undefined ? 100 : Number(raw);
-  if (!Number.isInteger(limit) || limit < 1 || limit > MAX_PAGE) throw invalid([{ path: '/limit', message: `limit must be a whole number from 1 to ${MAX_PAGE}.` }]);
+  if (!Number.isInteger(limit) || limit < 1 || limit > MAX_PAGE)
+    throw invalid([{ path: '/limit', message: `limit must be a whole number from 1 to ${MAX_PAGE}.` }]);
   const after = ctx.query['after'];
   return { limit, after: typeof after === 'string' ? after : null };
 }
@@ -44,7 +45,10 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     const checked = (raw: unknown): Record<string, unknown> => {
       const value = check<Record<string, unknown>>(incoming[door], raw);
       checkRefs(door, value, store, catalogue());
-      if (door === 'files') value['sha256'] = createHash('sha256').update(Buffer.from(value['bytes'] as string, 'base64')).digest('hex');
+      if (door === 'files')
+        value['sha256'] = createHash('sha256')
+          .update(Buffer.from(value['bytes'] as string, 'base64'))
+          .digest('hex');
       return value;
     };
     router.get(`/${door}`, (ctx) => {
@@ -60,11 +64,16 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
       const raw = await readJson(ctx, limit);
       const value = checked(raw);
       const version = value['version'];
-      if (typeof version !== 'number') throw invalid([{ path: '/version', message: '"version" is missing: send the version that you read.' }]);
+      if (typeof version !== 'number')
+        throw invalid([{ path: '/version', message: '"version" is missing: send the version that you read.' }]);
       const id = ctx.params['id']!;
       ctx.body = store.transaction(() => {
         const before = repo.get(id);
-        const after = (repo.replace as (i: string, v: number, b: Record<string, unknown>) => unknown)(id, version, bodyOf(value));
+        const after = (repo.replace as (i: string, v: number, b: Record<string, unknown>) => unknown)(
+          id,
+          version,
+          bodyOf(value),
+        );
         if (door === 'stock' && before) adjust(store, id, (before as unknown as { onHand: number }).onHand, value);
         return after;
       });
@@ -80,12 +89,16 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     router.post(`/${door}`, async (ctx) => {
       const raw = await readJson(ctx, limit);
       const value = checked(raw);
-      once(ctx, store, now, raw, () => ({ status: 201, answer: repo.create(bodyOf(value), value['id'] as string | undefined) }));
+      once(ctx, store, now, raw, () => ({
+        status: 201,
+        answer: repo.create(bodyOf(value), value['id'] as string | undefined),
+      }));
     });
     router.delete(`/${door}/:id`, (ctx) => {
       const v = ctx.query['version'];
       const version = v === undefined ? null : Number(v);
-      if (version !== null && !Number.isInteger(version)) throw invalid([{ path: '/version', message: 'version must be a whole number.' }]);
+      if (version !== null && !Number.isInteger(version))
+        throw invalid([{ path: '/version', message: 'version must be a whole number.' }]);
       store.transaction(() => repo.remove(ctx.params['id']!, version));
       ctx.status = 204;
     });
@@ -97,7 +110,12 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     const { limit, after } = page(ctx);
     const kind = ctx.query['kind'];
     const since = ctx.query['since'];
-    ctx.body = store.log.list({ limit, after, kind: typeof kind === 'string' ? kind : null, since: typeof since === 'string' ? since : null });
+    ctx.body = store.log.list({
+      limit,
+      after,
+      kind: typeof kind === 'string' ? kind : null,
+      since: typeof since === 'string' ? since : null,
+    });
   });
   router.get('/log/:id', (ctx) => {
     const e = store.log.get(ctx.params['id']!);
@@ -114,8 +132,14 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
         if (had) {
           const { seq: _s, recordedAt: _r, id: _i, at: _a, moves: _m, ...same } = had;
           const { at: _b, moves: _n, ...asked } = fields;
-          if (JSON.stringify(same, Object.keys(same).sort()) === JSON.stringify(asked, Object.keys(same).sort())) return { status: 201, answer: had };
-          throw new HttpProblem(409, 'An entry of that id is in the log already, and the log is never changed: write a correction.', undefined, { current: had });
+          if (JSON.stringify(same, Object.keys(same).sort()) === JSON.stringify(asked, Object.keys(same).sort()))
+            return { status: 201, answer: had };
+          throw new HttpProblem(
+            409,
+            'An entry of that id is in the log already, and the log is never changed: write a correction.',
+            undefined,
+            { current: had },
+          );
         }
       }
       return { status: 201, answer: store.log.append(bodyOf(fields) as LogFields, id) };
@@ -135,5 +159,9 @@ function adjust(store: Store, id: string, before: number, value: Record<string, 
   const delta = Math.round((after - before) * 1000) / 1000;
   if (delta === 0) return;
   const unit = (value['pack'] as { unit: 'mL' | 'g' | 'piece' }).unit;
-  store.log.append({ kind: 'stock', reason: 'adjust', moves: [{ stock: id, delta, unit, after }], text: 'Edited by hand' }, undefined, true);
+  store.log.append(
+    { kind: 'stock', reason: 'adjust', moves: [{ stock: id, delta, unit, after }], text: 'Edited by hand' },
+    undefined,
+    true,
+  );
 }

@@ -33,13 +33,39 @@ export function checkRefs(door: Door, body: Record<string, unknown>, store: Stor
     const material = catalogue.materials.get(body['material'] as string);
     known(material !== undefined, '/material', `"${String(body['material'])}" is not in the catalogue of materials.`);
     const finish = body['finish'] as string | null | undefined;
-    if (material && finish) known(material.finishes.some((f) => f.id === finish), '/finish', `${material.name} has no finish "${finish}".`);
-    (body['soils'] as { soil: string }[]).forEach((s, i) => known(catalogue.soils.has(s.soil), `/soils/${i}/soil`, `"${s.soil}" is not in the catalogue of soils.`));
-    (body['neighbours'] as { material?: string | null }[]).forEach((n, i) => n.material && known(catalogue.materials.has(n.material), `/neighbours/${i}/material`, `"${n.material}" is not in the catalogue of materials.`));
+    if (material && finish)
+      known(
+        material.finishes.some((f) => f.id === finish),
+        '/finish',
+        `${material.name} has no finish "${finish}".`,
+      );
+    (body['soils'] as { soil: string }[]).forEach((s, i) =>
+      known(catalogue.soils.has(s.soil), `/soils/${i}/soil`, `"${s.soil}" is not in the catalogue of soils.`),
+    );
+    (body['neighbours'] as { material?: string | null }[]).forEach(
+      (n, i) =>
+        n.material &&
+        known(
+          catalogue.materials.has(n.material),
+          `/neighbours/${i}/material`,
+          `"${n.material}" is not in the catalogue of materials.`,
+        ),
+    );
   }
-  if (door === 'stock' || door === 'shopping') known(item(body['item'] as string), '/item', `"${String(body['item'])}" is neither a product nor a tool of the catalogue.`);
-  if (door === 'kits') (body['par'] as { item: string }[]).forEach((p, i) => known(item(p.item), `/par/${i}/item`, `"${p.item}" is neither a product nor a tool of the catalogue.`));
-  if (door === 'bottles' && body['fill']) (body['fill'] as { parts: { item: string }[] }).parts.forEach((p, i) => known(item(p.item), `/fill/parts/${i}/item`, `"${p.item}" is not in the catalogue of products.`));
+  if (door === 'stock' || door === 'shopping')
+    known(
+      item(body['item'] as string),
+      '/item',
+      `"${String(body['item'])}" is neither a product nor a tool of the catalogue.`,
+    );
+  if (door === 'kits')
+    (body['par'] as { item: string }[]).forEach((p, i) =>
+      known(item(p.item), `/par/${i}/item`, `"${p.item}" is neither a product nor a tool of the catalogue.`),
+    );
+  if (door === 'bottles' && body['fill'])
+    (body['fill'] as { parts: { item: string }[] }).parts.forEach((p, i) =>
+      known(item(p.item), `/fill/parts/${i}/item`, `"${p.item}" is not in the catalogue of products.`),
+    );
   if (OWN.has(door)) {
     const table = catalogue[door as 'products'] as ReadonlyMap<string, unknown>;
     const based = body['basedOn'] as string | null | undefined;

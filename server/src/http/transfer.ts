@@ -22,7 +22,22 @@ interface ExportDocument {
 }
 
 /** Parents before children, so that references hold while a document is taken in. */
-const ORDER: Door[] = ['settings', 'members', 'products', 'materials', 'soils', 'tools', 'files', 'rooms', 'kits', 'spots', 'stock', 'bottles', 'shopping', 'runs'];
+const ORDER: Door[] = [
+  'settings',
+  'members',
+  'products',
+  'materials',
+  'soils',
+  'tools',
+  'files',
+  'rooms',
+  'kits',
+  'spots',
+  'stock',
+  'bottles',
+  'shopping',
+  'runs',
+];
 
 /** Export, import with preview, backup, the demo, and emptying. */
 export function transferRoutes(store: Store, catalogue: () => Catalogue, now: () => Date, seed: () => void): Router {
@@ -31,17 +46,35 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
   router.get('/export', (ctx) => {
     const files = ctx.query['files'] !== '0';
     const snap = store.snapshot(files);
-    if (files) ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
-    ctx.body = { $schema: '/api/schema/export.json', format: 'dolly-tub-household', version: FORMAT_VERSION, exportedAt: now().toISOString(), records: snap.records, log: snap.log };
+    if (files)
+      ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
+    ctx.body = {
+      $schema: '/api/schema/export.json',
+      format: 'dolly-tub-household',
+      version: FORMAT_VERSION,
+      exportedAt: now().toISOString(),
+      records: snap.records,
+      log: snap.log,
+    };
   });
 
   router.post('/import', async (ctx) => {
     const preview = ctx.query['preview'] === '1';
     const raw = (await readJson(ctx, LARGE_LIMIT)) as ExportDocument;
     if ((raw as { version?: unknown } | null)?.version !== undefined && Number(raw.version) > FORMAT_VERSION)
-      throw new HttpProblem(422, `That document was written by a newer Dolly Tub (format ${raw.version}, this one knows ${FORMAT_VERSION}).`, [{ path: '/version', message: 'newer than this program' }]);
+      throw new HttpProblem(
+        422,
+        `That document was written by a newer Dolly Tub (format ${raw.version}, this one knows ${FORMAT_VERSION}).`,
+        [{ path: '/version', message: 'newer than this program' }],
+      );
     const wrong: Problem[] = faults(exportSchema, raw);
-    const answer = { preview, adds: {} as Record<string, number>, changes: {} as Record<string, number>, same: {} as Record<string, number>, problems: wrong };
+    const answer = {
+      preview,
+      adds: {} as Record<string, number>,
+      changes: {} as Record<string, number>,
+      same: {} as Record<string, number>,
+      problems: wrong,
+    };
     if (wrong.length) {
       if (!preview) throw invalid(wrong);
       ctx.body = answer;
@@ -54,12 +87,17 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
           try {
             checkRefs(door, record as unknown as Record<string, unknown>, store, catalogue());
             const had = store.repos[door].get(record.id);
-            const tally = !had ? answer.adds : JSON.stringify(had) === JSON.stringify(record) ? answer.same : answer.changes;
+            const tally = !had
+              ? answer.adds
+              : JSON.stringify(had) === JSON.stringify(record)
+                ? answer.same
+                : answer.changes;
             tally[door] = (tally[door] ?? 0) + 1;
             if (tally !== answer.same) (store.repos[door].put as (r: unknown) => void)(record);
           } catch (e) {
             if (!(e instanceof HttpProblem)) throw e;
-            for (const p of e.errors ?? []) answer.problems.push({ path: `/records/${door}/${i}${p.path}`, message: p.message });
+            for (const p of e.errors ?? [])
+              answer.problems.push({ path: `/records/${door}/${i}${p.path}`, message: p.message });
           }
         }
       for (const entry of raw.log ?? []) {
@@ -95,14 +133,18 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
 
   const confirmed = async (ctx: Parameters<Parameters<typeof router.post>[1]>[0], word: string): Promise<void> => {
     const body = (await readJson(ctx)) as { confirm?: unknown } | null;
-    if (body?.confirm !== word) throw invalid([{ path: '/confirm', message: `This cannot be undone: send {"confirm": "${word}"} to go on.` }]);
+    if (body?.confirm !== word)
+      throw invalid([{ path: '/confirm', message: `This cannot be undone: send {"confirm": "${word}"} to go on.` }]);
   };
   router.post('/demo/reset', async (ctx) => {
     await confirmed(ctx, 'reset');
     once(ctx, store, now, 'reset', () => {
       store.empty();
       seed();
-      return { status: 200, answer: { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length } };
+      return {
+        status: 200,
+        answer: { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length },
+      };
     });
   });
   router.post('/household/empty', async (ctx) => {

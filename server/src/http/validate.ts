@@ -14,16 +14,25 @@ function sentence(e: ErrorObject): Problem {
   const p = e.params as Record<string, unknown>;
   switch (e.keyword) {
     case 'required':
-      return { path: `${e.instancePath}/${String(p['missingProperty'])}`, message: `"${String(p['missingProperty'])}" is missing.` };
+      return {
+        path: `${e.instancePath}/${String(p['missingProperty'])}`,
+        message: `"${String(p['missingProperty'])}" is missing.`,
+      };
     case 'additionalProperties':
-      return { path: `${e.instancePath}/${String(p['additionalProperty'])}`, message: `"${String(p['additionalProperty'])}" is not known here: check its spelling or leave it out.` };
+      return {
+        path: `${e.instancePath}/${String(p['additionalProperty'])}`,
+        message: `"${String(p['additionalProperty'])}" is not known here: check its spelling or leave it out.`,
+      };
     case 'enum':
       return { path, message: `${path} must be one of: ${(p['allowedValues'] as unknown[]).join(', ')}.` };
     case 'type':
       return { path, message: `${path} must be ${article(String(p['type']))}.` };
     case 'minimum':
     case 'exclusiveMinimum':
-      return { path, message: `${path} must be ${e.keyword === 'minimum' ? 'at least' : 'more than'} ${String(p['limit'])}.` };
+      return {
+        path,
+        message: `${path} must be ${e.keyword === 'minimum' ? 'at least' : 'more than'} ${String(p['limit'])}.`,
+      };
     case 'maximum':
       return { path, message: `${path} must be at most ${String(p['limit'])}.` };
     case 'minLength':
@@ -31,7 +40,10 @@ function sentence(e: ErrorObject): Problem {
     case 'maxLength':
       return { path, message: `${path} is too long: at most ${String(p['limit'])} characters.` };
     case 'format':
-      return { path, message: `${path} must be a ${String(p['format'])}, for example ${p['format'] === 'date' ? '2026-11-25' : '2026-11-25T14:10:00Z'}.` };
+      return {
+        path,
+        message: `${path} must be a ${String(p['format'])}, for example ${p['format'] === 'date' ? '2026-11-25' : '2026-11-25T14:10:00Z'}.`,
+      };
     default:
       return { path, message: `${path} ${e.message ?? 'is not right'}.` };
   }

@@ -13,7 +13,12 @@ export function web(root: string): Middleware {
     if (!existsSync(join(root, 'index.html'))) throw new HttpProblem(503, 'The app is not built yet: run npm start.');
     const isFile = /\.[a-z0-9]+$/i.test(ctx.path);
     try {
-      if (isFile) await send(ctx, ctx.path, { root, maxAge: HASHED.test(ctx.path) ? 31_536_000_000 : 0, immutable: HASHED.test(ctx.path) });
+      if (isFile)
+        await send(ctx, ctx.path, {
+          root,
+          maxAge: HASHED.test(ctx.path) ? 31_536_000_000 : 0,
+          immutable: HASHED.test(ctx.path),
+        });
       else {
         await send(ctx, '/index.html', { root });
         ctx.set('Cache-Control', 'no-cache');

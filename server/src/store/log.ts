@@ -19,7 +19,10 @@ export interface LogStore {
   /** Append an entry and do what it says to stock, bottles and shopping, all in the caller's transaction; `applied` only writes it down. */
   append(fields: LogFields, id?: string, applied?: boolean): LogEntry;
   get(id: string): LogEntry | null;
-  list(q: { limit: number; after: string | null; kind: string | null; since: string | null }): { items: LogEntry[]; next?: string };
+  list(q: { limit: number; after: string | null; kind: string | null; since: string | null }): {
+    items: LogEntry[];
+    next?: string;
+  };
   all(): LogEntry[];
   put(entry: LogEntry): void;
 }
@@ -31,7 +34,8 @@ export function createLog(
   repos: { stock: Repository<'stock'>; bottles: Repository<'bottles'>; shopping: Repository<'shopping'> },
 ): LogStore {
   const { orm } = db;
-  const toEntry = (r: typeof log.$inferSelect): LogEntry => ({ id: r.id, seq: r.seq, recordedAt: r.recordedAt, ...r.body, kind: r.kind, at: r.at }) as LogEntry;
+  const toEntry = (r: typeof log.$inferSelect): LogEntry =>
+    ({ id: r.id, seq: r.seq, recordedAt: r.recordedAt, ...r.body, kind: r.kind, at: r.at }) as LogEntry;
   const get = (id: string): LogEntry | null => {
     const r = orm.select().from(log).where(eq(log.id, id)).get();
     return r ? toEntry(r) : null;
@@ -40,10 +44,16 @@ export function createLog(
   /** Apply a move and return it with what is left. Nothing goes below zero. */
   function applyMove(m: Move, i: number): Move {
     const row = repos.stock.get(m.stock);
-    if (!row) throw new LogProblem(`/moves/${i}/stock`, 'That thing is no longer on a shelf: leave it out, or restore it.');
-    if (row.pack.unit !== m.unit) throw new LogProblem(`/moves/${i}/unit`, `It is counted in ${row.pack.unit}, not in ${m.unit}.`);
+    if (!row)
+      throw new LogProblem(`/moves/${i}/stock`, 'That thing is no longer on a shelf: leave it out, or restore it.');
+    if (row.pack.unit !== m.unit)
+      throw new LogProblem(`/moves/${i}/unit`, `It is counted in ${row.pack.unit}, not in ${m.unit}.`);
     const after = Math.round((row.onHand + m.delta) * 1000) / 1000;
-    if (after < 0) throw new LogProblem(`/moves/${i}/delta`, `Only ${row.onHand} ${row.pack.unit} are there: count the shelf first, then take ${-m.delta}.`);
+    if (after < 0)
+      throw new LogProblem(
+        `/moves/${i}/delta`,
+        `Only ${row.onHand} ${row.pack.unit} are there: count the shelf first, then take ${-m.delta}.`,
+      );
     repos.stock.patch(row.id, { onHand: after });
     return { ...m, after };
   }
@@ -55,7 +65,8 @@ export function createLog(
       const bottle = repos.bottles.get(e.bottle!);
       if (!bottle) throw new LogProblem('/bottle', 'That bottle is not in this household.');
       const volume = e.fill!.left_mL;
-      if (volume > bottle.capacity_mL) throw new LogProblem('/fill/left_mL', `The bottle holds ${bottle.capacity_mL} mL: mix less.`);
+      if (volume > bottle.capacity_mL)
+        throw new LogProblem('/fill/left_mL', `The bottle holds ${bottle.capacity_mL} mL: mix less.`);
       repos.bottles.patch(bottle.id, { fill: e.fill });
     }
     if (e.kind === 'pour-out') {
@@ -65,18 +76,30 @@ export function createLog(
     }
     if (e.kind === 'clean' && e.bottle && e.used_mL) {
       const bottle = repos.bottles.get(e.bottle);
-      if (bottle?.fill) repos.bottles.patch(bottle.id, { fill: { ...bottle.fill, left_mL: Math.max(0, Math.round((bottle.fill.left_mL - e.used_mL) * 10) / 10) } });
+      if (bottle?.fill)
+        repos.bottles.patch(bottle.id, {
+          fill: { ...bottle.fill, left_mL: Math.max(0, Math.round((bottle.fill.left_mL - e.used_mL) * 10) / 10) },
+        });
     }
     if (e.kind === 'stock' && e.reason === 'buy') {
       const items = new Set((e.moves ?? []).map((m) => repos.stock.get(m.stock)?.item));
-      for (const line of repos.shopping.all()) if (line.state === 'open' && items.has(line.item)) repos.shopping.patch(line.id, { state: 'bought' });
+      for (const line of repos.shopping.all())
+        if (line.state === 'open' && items.has(line.item)) repos.shopping.patch(line.id, { state: 'bought' });
     }
     if (e.kind === 'undo') {
       const was = get(e.corrects!);
       if (!was) throw new LogProblem('/corrects', 'That entry is not in the log.');
       if (was.kind === 'undo') throw new LogProblem('/corrects', 'An undo cannot be undone: do it again instead.');
-      if (Date.parse(at) - Date.parse(was.recordedAt) > DAY_MS) throw new LogProblem('/corrects', 'It is more than a day old: write a correction instead.');
-      if (orm.select().from(log).where(and(eq(log.kind, 'undo'), sql`json_extract(${log.body}, '$.corrects') = ${was.id}`)).get()) throw new LogProblem('/corrects', 'It was undone before.');
+      if (Date.parse(at) - Date.parse(was.recordedAt) > DAY_MS)
+        throw new LogProblem('/corrects', 'It is more than a day old: write a correction instead.');
+      if (
+        orm
+          .select()
+          .from(log)
+          .where(and(eq(log.kind, 'undo'), sql`json_extract(${log.body}, '$.corrects') = ${was.id}`))
+          .get()
+      )
+        throw new LogProblem('/corrects', 'It was undone before.');
       done.moves = (was.moves ?? []).map((m, i) => applyMove({ stock: m.stock, delta: -m.delta, unit: m.unit }, i));
     }
     return done;
@@ -103,15 +126,28 @@ export function createLog(
         const [at, seq] = Buffer.from(after, 'base64url').toString().split('|');
         where.push(sql`(${log.at}, ${log.seq}) < (${at ?? ''}, ${Number(seq) || 0})`);
       }
-      const rows = orm.select().from(log).where(and(...where)).orderBy(desc(log.at), desc(log.seq)).limit(limit + 1).all();
+      const rows = orm
+        .select()
+        .from(log)
+        .where(and(...where))
+        .orderBy(desc(log.at), desc(log.seq))
+        .limit(limit + 1)
+        .all();
       const page = rows.slice(0, limit);
       const last = page[page.length - 1];
-      return { items: page.map(toEntry), ...(rows.length > limit && last ? { next: Buffer.from(`${last.at}|${last.seq}`).toString('base64url') } : {}) };
+      return {
+        items: page.map(toEntry),
+        ...(rows.length > limit && last ? { next: Buffer.from(`${last.at}|${last.seq}`).toString('base64url') } : {}),
+      };
     },
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
     put(entry) {
       const { id, seq: _s, at, recordedAt, kind, ...body } = entry;
-      orm.insert(log).values({ id, at, recordedAt, kind, body: body as Record<string, unknown> }).onConflictDoNothing().run();
+      orm
+        .insert(log)
+        .values({ id, at, recordedAt, kind, body: body as Record<string, unknown> })
+        .onConflictDoNothing()
+        .run();
     },
   };
 }
@@ -124,7 +160,10 @@ function required(e: LogFields): LogProblem | null {
     case 'incident':
       return need(e.text, '/text', 'Write a few words.');
     case 'clean':
-      return need(e.spot, '/spot', 'Say which spot was cleaned.') ?? need(e.outcome, '/outcome', 'Say how it went: worked, partly, not or damaged.');
+      return (
+        need(e.spot, '/spot', 'Say which spot was cleaned.') ??
+        need(e.outcome, '/outcome', 'Say how it went: worked, partly, not or damaged.')
+      );
     case 'rinse':
     case 'inspect':
       return need(e.spot, '/spot', 'Say which spot.');
@@ -133,7 +172,10 @@ function required(e: LogFields): LogProblem | null {
     case 'pour-out':
       return need(e.bottle, '/bottle', 'Say which bottle.');
     case 'stock':
-      return need(e.reason, '/reason', 'Say why: buy, use, count, adjust or move.') ?? need(e.moves?.length, '/moves', 'Say what moved.');
+      return (
+        need(e.reason, '/reason', 'Say why: buy, use, count, adjust or move.') ??
+        need(e.moves?.length, '/moves', 'Say what moved.')
+      );
     case 'damage':
       return need(e.question, '/question', 'Say on which material.');
     case 'undo':

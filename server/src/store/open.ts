@@ -23,7 +23,9 @@ export function openStore(dataDir: string): Db {
     mkdirSync(dataDir, { recursive: true });
     accessSync(dataDir, constants.W_OK);
   } catch {
-    throw new StartProblem(`The folder for the household's data, ${dataDir}, cannot be written: make it writable, or name another in DATA_DIR.`);
+    throw new StartProblem(
+      `The folder for the household's data, ${dataDir}, cannot be written: make it writable, or name another in DATA_DIR.`,
+    );
   }
   const file = join(dataDir, 'household.sqlite');
   const fresh = !existsSync(file);
@@ -31,19 +33,24 @@ export function openStore(dataDir: string): Db {
   try {
     sqlite = new Database(file);
   } catch (e) {
-    throw new StartProblem(`The household's file, ${file}, cannot be opened (${(e as Error).message}): check DATA_DIR.`);
+    throw new StartProblem(
+      `The household's file, ${file}, cannot be opened (${(e as Error).message}): check DATA_DIR.`,
+    );
   }
   try {
     const version = sqlite.pragma('user_version', { simple: true }) as number;
     if (version > STORE_VERSION) {
       sqlite.close();
-      throw new StartProblem(`The household's file was written by a newer Dolly Tub (version ${version}, this one knows ${STORE_VERSION}): start the newer one, or name another folder in DATA_DIR.`);
+      throw new StartProblem(
+        `The household's file was written by a newer Dolly Tub (version ${version}, this one knows ${STORE_VERSION}): start the newer one, or name another folder in DATA_DIR.`,
+      );
     }
     sqlite.pragma('journal_mode = WAL');
     sqlite.pragma('synchronous = FULL');
     sqlite.pragma('foreign_keys = ON');
     sqlite.pragma('busy_timeout = 5000');
-    if (version > 0 && version < STORE_VERSION) copyFileSync(file, join(dataDir, `household-before-${STORE_VERSION}.sqlite`));
+    if (version > 0 && version < STORE_VERSION)
+      copyFileSync(file, join(dataDir, `household-before-${STORE_VERSION}.sqlite`));
     for (const m of MIGRATIONS) {
       if (m.number <= version) continue;
       sqlite.transaction(() => {
@@ -53,7 +60,9 @@ export function openStore(dataDir: string): Db {
     }
   } catch (e) {
     if (e instanceof StartProblem) throw e;
-    throw new StartProblem(`The household's file, ${file}, cannot be used (${(e as Error).message}): restore a backup, or name another folder in DATA_DIR.`);
+    throw new StartProblem(
+      `The household's file, ${file}, cannot be used (${(e as Error).message}): restore a backup, or name another folder in DATA_DIR.`,
+    );
   }
   return { sqlite, orm: drizzle(sqlite), fresh };
 }

@@ -44,17 +44,43 @@ export interface Repository<D extends Door> {
   put(record: RecordOf<D>): void;
 }
 
-type Row = { id: string; version: number; createdAt: string; updatedAt: string; deletedAt: string | null; deletedWith: string | null; body: Record<string, unknown> };
+type Row = {
+  id: string;
+  version: number;
+  createdAt: string;
+  updatedAt: string;
+  deletedAt: string | null;
+  deletedWith: string | null;
+  body: Record<string, unknown>;
+};
 
 /** The part of a record that is not its envelope. */
 export function bodyOf(record: object): Record<string, unknown> {
-  const { id: _i, version: _v, createdAt: _c, updatedAt: _u, deletedAt: _d, deletedWith: _w, ...body } = record as Record<string, unknown>;
+  const {
+    id: _i,
+    version: _v,
+    createdAt: _c,
+    updatedAt: _u,
+    deletedAt: _d,
+    deletedWith: _w,
+    ...body
+  } = record as Record<string, unknown>;
   return body;
 }
 const stable = (x: unknown): string =>
-  JSON.stringify(x, (_, v: unknown) => (v && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
+  JSON.stringify(x, (_, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
 
-export function createRepository<D extends Door>(door: D, db: Db, now: () => Date, onChange: (c: Change) => void, repos: () => { [K in Door]: Repository<K> }): Repository<D> {
+export function createRepository<D extends Door>(
+  door: D,
+  db: Db,
+  now: () => Date,
+  onChange: (c: Change) => void,
+  repos: () => { [K in Door]: Repository<K> },
+): Repository<D> {
   const table = tables[door] as (typeof tables)['rooms'];
   const { orm } = db;
   const toRecord = (row: Row): RecordOf<D> =>
@@ -75,7 +101,11 @@ export function createRepository<D extends Door>(door: D, db: Db, now: () => Dat
     if (door === 'stock') Object.assign(c, { item: body['item'], onHand: body['onHand'] });
     if (door === 'files') {
       const { bytes, ...rest } = body;
-      Object.assign(c, { body: rest, sha256: body['sha256'] ?? '', bytes: Buffer.from((bytes as string | undefined) ?? '', 'base64') });
+      Object.assign(c, {
+        body: rest,
+        sha256: body['sha256'] ?? '',
+        bytes: Buffer.from((bytes as string | undefined) ?? '', 'base64'),
+      });
     }
     return c;
   };
@@ -92,7 +122,11 @@ export function createRepository<D extends Door>(door: D, db: Db, now: () => Dat
   const write = (r: Row, fields: Record<string, unknown>, op: Op): RecordOf<D> => {
     const version = r.version + 1;
     const values = { version, updatedAt: now().toISOString(), ...fields };
-    orm.update(table).set(values as never).where(eq(table.id, r.id)).run();
+    orm
+      .update(table)
+      .set(values as never)
+      .where(eq(table.id, r.id))
+      .run();
     changed(r.id, version, op);
     return toRecord(row(r.id)!);
   };
@@ -121,7 +155,10 @@ export function createRepository<D extends Door>(door: D, db: Db, now: () => Dat
         throw new Conflict(toRecord(had));
       }
       const at = now().toISOString();
-      orm.insert(table).values({ id, version: 1, createdAt: at, updatedAt: at, ...columns(body) } as never).run();
+      orm
+        .insert(table)
+        .values({ id, version: 1, createdAt: at, updatedAt: at, ...columns(body) } as never)
+        .run();
       changed(id, 1, 'create');
       return toRecord(row(id)!);
     },
@@ -141,7 +178,12 @@ export function createRepository<D extends Door>(door: D, db: Db, now: () => Dat
       for (const child of CHILDREN[door] ?? []) {
         const t = tables[child.door] as unknown as (typeof tables)['spots'];
         const column = (t as unknown as Record<string, typeof t.room>)[child.field]!;
-        for (const c of orm.select({ id: t.id }).from(t).where(and(eq(column, id), isNull(t.deletedAt))).all()) repos()[child.door].remove(c.id, null, withId ?? id);
+        for (const c of orm
+          .select({ id: t.id })
+          .from(t)
+          .where(and(eq(column, id), isNull(t.deletedAt)))
+          .all())
+          repos()[child.door].remove(c.id, null, withId ?? id);
       }
     },
     restore(id) {
@@ -152,14 +194,31 @@ export function createRepository<D extends Door>(door: D, db: Db, now: () => Dat
       const back = write(r, { deletedAt: null, deletedWith: null }, 'restore');
       for (const d of Object.keys(tables) as Door[]) {
         const t = tables[d] as (typeof tables)['rooms'];
-        for (const c of orm.select({ id: t.id }).from(t).where(and(isNotNull(t.deletedAt), sql`${t.deletedWith} = ${id}`)).all()) repos()[d].restore(c.id);
+        for (const c of orm
+          .select({ id: t.id })
+          .from(t)
+          .where(and(isNotNull(t.deletedAt), sql`${t.deletedWith} = ${id}`))
+          .all())
+          repos()[d].restore(c.id);
       }
       return back;
     },
     put(record) {
       const body = bodyOf(record);
-      const values = { id: record.id, version: record.version, createdAt: record.createdAt, updatedAt: record.updatedAt, deletedAt: null, deletedWith: null, ...columns(body) };
-      orm.insert(table).values(values as never).onConflictDoUpdate({ target: table.id, set: values as never }).run();
+      const values = {
+        id: record.id,
+        version: record.version,
+        createdAt: record.createdAt,
+        updatedAt: record.updatedAt,
+        deletedAt: null,
+        deletedWith: null,
+        ...columns(body),
+      };
+      orm
+        .insert(table)
+        .values(values as never)
+        .onConflictDoUpdate({ target: table.id, set: values as never })
+        .run();
       changed(record.id, record.version, 'update');
     },
   };

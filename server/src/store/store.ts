@@ -83,9 +83,18 @@ export function createStore(dataDir: string, now: () => Date): Store {
         depth--;
       }
     },
-    changesAfter: (seq, limit) => db.orm.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(limit).all() as Change[],
-    lastSeq: () => db.orm.select({ s: sql<number>`coalesce(max(${changes.seq}), 0)` }).from(changes).get()!.s,
-    firstSeq: () => db.orm.select({ s: sql<number>`coalesce(min(${changes.seq}), 1)` }).from(changes).get()!.s,
+    changesAfter: (seq, limit) =>
+      db.orm.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(limit).all() as Change[],
+    lastSeq: () =>
+      db.orm
+        .select({ s: sql<number>`coalesce(max(${changes.seq}), 0)` })
+        .from(changes)
+        .get()!.s,
+    firstSeq: () =>
+      db.orm
+        .select({ s: sql<number>`coalesce(min(${changes.seq}), 1)` })
+        .from(changes)
+        .get()!.s,
     onChange(listener) {
       emitter.on('change', listener);
       return () => emitter.off('change', listener);
@@ -93,7 +102,23 @@ export function createStore(dataDir: string, now: () => Date): Store {
     isEmpty: () => typed.settings.get('household') === null,
     empty() {
       store.transaction(() => {
-        for (const t of ['stock', 'bottles', 'spots', 'kits', 'rooms', 'products', 'materials', 'soils', 'tools', 'members', 'shopping', 'runs', 'files', 'settings'] as const) db.orm.delete(tables[t]).run();
+        for (const t of [
+          'stock',
+          'bottles',
+          'spots',
+          'kits',
+          'rooms',
+          'products',
+          'materials',
+          'soils',
+          'tools',
+          'members',
+          'shopping',
+          'runs',
+          'files',
+          'settings',
+        ] as const)
+          db.orm.delete(tables[t]).run();
         db.sqlite.exec('DELETE FROM log');
         db.orm.insert(changes).values({ door: '*', id: '*', version: 0, op: 'delete' }).run();
         onChange({ seq: store.lastSeq(), door: '*', id: '*', version: 0, op: 'delete' });
@@ -101,11 +126,23 @@ export function createStore(dataDir: string, now: () => Date): Store {
       });
     },
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
-    snapshot: (files = true) => store.transaction(() => ({ records: Object.fromEntries(DOORS.map((d) => [d, d !== 'files' ? typed[d].all() : files ? typed.files.all().map((r) => typed.files.get(r.id)!) : []])) as unknown as Snapshot['records'], log: store.log.all() })),
+    snapshot: (files = true) =>
+      store.transaction(() => ({
+        records: Object.fromEntries(
+          DOORS.map((d) => [
+            d,
+            d !== 'files' ? typed[d].all() : files ? typed.files.all().map((r) => typed.files.get(r.id)!) : [],
+          ]),
+        ) as unknown as Snapshot['records'],
+        log: store.log.all(),
+      })),
     close: () => db.sqlite.close(),
   };
   const old = new Date(now().getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();
   db.orm.delete(idempotency).where(lt(idempotency.at, old)).run();
-  db.orm.delete(changes).where(lt(changes.seq, store.lastSeq() - KEEP_CHANGES)).run();
+  db.orm
+    .delete(changes)
+    .where(lt(changes.seq, store.lastSeq() - KEEP_CHANGES))
+    .run();
   return store;
 }

@@ -15,15 +15,35 @@ const envelope = {
 const plain = (name: string) => sqliteTable(name, { ...envelope });
 
 export const rooms = sqliteTable('rooms', { ...envelope });
-export const spots = sqliteTable('spots', { ...envelope, room: text('room').notNull().references(() => rooms.id) }, (t) => [index('spots_room').on(t.room)]);
+export const spots = sqliteTable(
+  'spots',
+  {
+    ...envelope,
+    room: text('room')
+      .notNull()
+      .references(() => rooms.id),
+  },
+  (t) => [index('spots_room').on(t.room)],
+);
 export const kits = sqliteTable('kits', { ...envelope, room: text('room').references(() => rooms.id) });
 export const stock = sqliteTable(
   'stock',
-  { ...envelope, kit: text('kit').notNull().references(() => kits.id), item: text('item').notNull(), onHand: real('on_hand').notNull() },
+  {
+    ...envelope,
+    kit: text('kit')
+      .notNull()
+      .references(() => kits.id),
+    item: text('item').notNull(),
+    onHand: real('on_hand').notNull(),
+  },
   (t) => [index('stock_kit').on(t.kit), check('stock_not_below_zero', sql`${t.onHand} >= 0`)],
 );
 export const bottles = sqliteTable('bottles', { ...envelope, kit: text('kit').references(() => kits.id) });
-export const files = sqliteTable('files', { ...envelope, sha256: text('sha256').notNull(), bytes: blob('bytes', { mode: 'buffer' }).notNull() });
+export const files = sqliteTable('files', {
+  ...envelope,
+  sha256: text('sha256').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+});
 
 export const tables = {
   rooms,

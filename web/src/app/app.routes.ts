@@ -10,15 +10,63 @@ import { roomsFeature } from './rooms/rooms.state';
 /** The places that work. Each is loaded when it is first opened. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'rooms' },
-  { path: 'rooms', providers: [provideState(roomsFeature)], title: 'Rooms · Dolly Tub', loadComponent: () => import('./rooms/rooms.page').then((m) => m.RoomsPage) },
-  { path: 'rooms/:room', providers: [provideState(roomsFeature)], title: 'Rooms · Dolly Tub', loadComponent: () => import('./rooms/rooms.page').then((m) => m.RoomsPage) },
-  { path: 'choose', providers: [provideState(chooseFeature)], title: 'Choose · Dolly Tub', loadComponent: () => import('./choose/choose.page').then((m) => m.ChoosePage) },
-  { path: 'mix', providers: [provideState(mixFeature)], title: 'Mix · Dolly Tub', loadComponent: () => import('./mix/mix.page').then((m) => m.MixPage) },
-  { path: 'dilute', providers: [provideState(diluteFeature)], title: 'Dilute · Dolly Tub', loadComponent: () => import('./dilute/dilute.page').then((m) => m.DilutePage) },
-  { path: 'kits', providers: [provideState(kitsFeature)], title: 'Kits · Dolly Tub', loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage) },
-  { path: 'kits/:kit', providers: [provideState(kitsFeature)], title: 'Kits · Dolly Tub', loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage) },
-  { path: 'log', providers: [provideState(logFeature)], title: 'Log · Dolly Tub', loadComponent: () => import('./log/log.page').then((m) => m.LogPage) },
-  { path: 'settings', title: 'Settings · Dolly Tub', loadComponent: () => import('./settings/settings.page').then((m) => m.SettingsPage) },
+  {
+    path: 'rooms',
+    providers: [provideState(roomsFeature)],
+    title: 'Rooms · Dolly Tub',
+    loadComponent: () => import('./rooms/rooms.page').then((m) => m.RoomsPage),
+  },
+  {
+    path: 'rooms/:room',
+    providers: [provideState(roomsFeature)],
+    title: 'Rooms · Dolly Tub',
+    loadComponent: () => import('./rooms/rooms.page').then((m) => m.RoomsPage),
+  },
+  {
+    path: 'choose',
+    providers: [provideState(chooseFeature)],
+    title: 'Choose · Dolly Tub',
+    loadComponent: () => import('./choose/choose.page').then((m) => m.ChoosePage),
+  },
+  {
+    path: 'mix',
+    providers: [provideState(mixFeature)],
+    title: 'Mix · Dolly Tub',
+    loadComponent: () => import('./mix/mix.page').then((m) => m.MixPage),
+  },
+  {
+    path: 'dilute',
+    providers: [provideState(diluteFeature)],
+    title: 'Dilute · Dolly Tub',
+    loadComponent: () => import('./dilute/dilute.page').then((m) => m.DilutePage),
+  },
+  {
+    path: 'kits',
+    providers: [provideState(kitsFeature)],
+    title: 'Kits · Dolly Tub',
+    loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage),
+  },
+  {
+    path: 'kits/:kit',
+    providers: [provideState(kitsFeature)],
+    title: 'Kits · Dolly Tub',
+    loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage),
+  },
+  {
+    path: 'log',
+    providers: [provideState(logFeature)],
+    title: 'Log · Dolly Tub',
+    loadComponent: () => import('./log/log.page').then((m) => m.LogPage),
+  },
+  {
+    path: 'settings',
+    title: 'Settings · Dolly Tub',
+    loadComponent: () => import('./settings/settings.page').then((m) => m.SettingsPage),
+  },
   { path: 'do/:run', title: 'Doing · Dolly Tub', loadComponent: () => import('./run/run.page').then((m) => m.RunPage) },
-  { path: '**', title: 'Not found · Dolly Tub', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
+  {
+    path: '**',
+    title: 'Not found · Dolly Tub',
+    loadComponent: () => import('./shell/not-found').then((m) => m.NotFound),
+  },
 ];

@@ -1,7 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { advise, type Advice, type Context, profileOf, type Question, questionOfSpot, type Rung, type Spot, withFinish } from '@dolly-tub/core';
+import {
+  advise,
+  type Advice,
+  type Context,
+  profileOf,
+  type Question,
+  questionOfSpot,
+  type Rung,
+  type Spot,
+  withFinish,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectHousehold, selectLoaded, selectShopping } from '../household/state';
@@ -94,7 +104,11 @@ export class ChoosePage {
   constructor() {
     void this.knowledge.load();
     effect(() => {
-      this.store.dispatch(chooseEvents.questionAsked({ key: [this.spotId(), this.soilId(), this.material(), this.finish(), this.amount()].join('|') }));
+      this.store.dispatch(
+        chooseEvents.questionAsked({
+          key: [this.spotId(), this.soilId(), this.material(), this.finish(), this.amount()].join('|'),
+        }),
+      );
       this.said.set(null);
     });
   }
@@ -111,7 +125,16 @@ export class ChoosePage {
     const severity = this.amount() ? { severity: Number(this.amount()) } : {};
     if (from) return { question: { ...from.question, ...severity }, context: from.context };
     if (!this.soilId() || !this.material()) return null;
-    return { question: { material: this.material()!, finish: this.finish() ?? null, soil: this.soilId()!, severity: 3, ...severity }, context: { profile: profileOf(this.household(), this.clock.minute()) } };
+    return {
+      question: {
+        material: this.material()!,
+        finish: this.finish() ?? null,
+        soil: this.soilId()!,
+        severity: 3,
+        ...severity,
+      },
+      context: { profile: profileOf(this.household(), this.clock.minute()) },
+    };
   });
   protected readonly answer = computed(() => {
     const q = this.question();
@@ -136,22 +159,45 @@ export class ChoosePage {
   protected readonly needs = computed(() => {
     const c = this.knowledge.catalogue();
     const r = this.rung();
-    return c && r && this.loaded() ? needsOf(r, c, this.household().kits, this.household().stock, this.spot()?.room ?? null) : [];
+    return c && r && this.loaded()
+      ? needsOf(r, c, this.household().kits, this.household().stock, this.spot()?.room ?? null)
+      : [];
   });
-  protected readonly roomKit = computed(() => this.household().kits.find((k) => k.room === this.spot()?.room)?.id ?? null);
-  protected readonly firstAid = computed(() => this.knowledge.catalogue()?.soils.get(this.soil() ?? '')?.firstAid ?? '');
+  protected readonly roomKit = computed(
+    () => this.household().kits.find((k) => k.room === this.spot()?.room)?.id ?? null,
+  );
+  protected readonly firstAid = computed(
+    () => this.knowledge.catalogue()?.soils.get(this.soil() ?? '')?.firstAid ?? '',
+  );
   protected readonly limits = computed(() => {
     const p = profileOf(this.household(), this.clock.minute());
-    return [...(p.people ?? []), ...(p.pets ?? []).map((x) => `caged ${x}`.replace('caged cat', 'cat').replace('caged fish', 'fish')), ...(p.septic ? ['septic tank'] : []), ...(p.noChlorine ? ['no chlorine'] : [])];
+    return [
+      ...(p.people ?? []),
+      ...(p.pets ?? []).map((x) => `caged ${x}`.replace('caged cat', 'cat').replace('caged fish', 'fish')),
+      ...(p.septic ? ['septic tank'] : []),
+      ...(p.noChlorine ? ['no chlorine'] : []),
+    ];
   });
   protected readonly soils = computed<Choice[]>(() => {
     const here = new Set(this.spot()?.soils.map((s) => s.soil));
-    return [...(this.knowledge.catalogue()?.soils.values() ?? [])].map((s) => ({ id: s.id, name: s.name, also: s.synonyms, ...(here.has(s.id) ? { note: 'seen here' } : {}) })).sort((a, b) => Number(here.has(b.id)) - Number(here.has(a.id)));
+    return [...(this.knowledge.catalogue()?.soils.values() ?? [])]
+      .map((s) => ({ id: s.id, name: s.name, also: s.synonyms, ...(here.has(s.id) ? { note: 'seen here' } : {}) }))
+      .sort((a, b) => Number(here.has(b.id)) - Number(here.has(a.id)));
   });
   protected readonly faces = computed<Choice[]>(() =>
     [...(this.knowledge.catalogue()?.materials.values() ?? [])].flatMap((m) => [
-      { id: m.id, name: this.withGloss(m.name, m.gloss), also: m.synonyms, note: m.finishes.length ? 'finish not known: as the most tender' : m.family },
-      ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: this.withGloss(f.name, withFinish(m, f.id).gloss), also: f.synonyms, note: m.family })),
+      {
+        id: m.id,
+        name: this.withGloss(m.name, m.gloss),
+        also: m.synonyms,
+        note: m.finishes.length ? 'finish not known: as the most tender' : m.family,
+      },
+      ...m.finishes.map((f) => ({
+        id: `${m.id}/${f.id}`,
+        name: this.withGloss(f.name, withFinish(m, f.id).gloss),
+        also: f.synonyms,
+        note: m.family,
+      })),
     ]),
   );
   private withGloss(name: string, gloss: string | null): string {
@@ -159,7 +205,14 @@ export class ChoosePage {
   }
   protected readonly places = computed<Choice[]>(() => {
     const h = this.household();
-    return [{ id: '', name: 'no room in particular' }, ...h.spots.map((s) => ({ id: s.id, name: `the ${h.rooms.find((r) => r.id === s.room)?.name.toLowerCase() ?? 'house'}, ${s.name.toLowerCase()}`, also: [s.name] }))];
+    return [
+      { id: '', name: 'no room in particular' },
+      ...h.spots.map((s) => ({
+        id: s.id,
+        name: `the ${h.rooms.find((r) => r.id === s.room)?.name.toLowerCase() ?? 'house'}, ${s.name.toLowerCase()}`,
+        also: [s.name],
+      })),
+    ];
   });
   /** Four that people would reach for: refused, and with the most that would have worked. */
   protected readonly ruled = computed(() => {
@@ -167,14 +220,33 @@ export class ChoosePage {
     const a = this.advice();
     if (!c || !a) return [];
     const soil = c.soils.get(this.soil()!)!;
-    const power = (m: Record<string, number>): number => Object.entries(m).reduce((s, [k, v]) => s + v * (soil.lifts[k] ?? 0), 0);
+    const power = (m: Record<string, number>): number =>
+      Object.entries(m).reduce((s, [k, v]) => s + v * (soil.lifts[k] ?? 0), 0);
     const own = new Set(this.household().stock.map((s) => s.item));
-    const skip = new Set(['equipment', 'kind of face', 'kind of soil', 'kept for the toilet', 'kept for the floor', 'kept from the toilet', 'made for something else', 'never advised', 'nothing to get under']);
+    const skip = new Set([
+      'equipment',
+      'kind of face',
+      'kind of soil',
+      'kept for the toilet',
+      'kept for the floor',
+      'kept from the toilet',
+      'made for something else',
+      'never advised',
+      'nothing to get under',
+    ]);
     const rank = (x: Advice['refused'][number]) => {
       const record = x.product ? c.products.get(x.product)! : c.tools.get(x.tool!)!;
-      return { name: capital(record.name), why: short(x.operands ?? (x.limit === WORSE ? x.because.split(': ').slice(1).join(': ') : x.because)), score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0), tool: !x.product };
+      return {
+        name: capital(record.name),
+        why: short(x.operands ?? (x.limit === WORSE ? x.because.split(': ').slice(1).join(': ') : x.because)),
+        score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0),
+        tool: !x.product,
+      };
     };
-    const all = a.refused.filter((x) => !skip.has(x.limit)).map(rank).sort((p, q) => q.score - p.score);
+    const all = a.refused
+      .filter((x) => !skip.has(x.limit))
+      .map(rank)
+      .sort((p, q) => q.score - p.score);
     return [...all.filter((x) => !x.tool).slice(0, 2), ...all.filter((x) => x.tool).slice(0, 2)];
   });
   protected readonly sprayed = computed(() => {
@@ -182,8 +254,20 @@ export class ChoosePage {
     return hit ? hit.because.replace(/^Sprayed, it/, 'it').replace(/^Soaked, it/, 'it') : null;
   });
 
-  protected ask(p: { soil?: string; severity?: string; material?: string; finish?: string | null; spot?: string | null }): void {
-    const now = { spot: this.spotId() ?? null, soil: this.soilId() ?? null, material: this.material() ?? null, finish: this.finish() ?? null, severity: this.amount() ?? null };
+  protected ask(p: {
+    soil?: string;
+    severity?: string;
+    material?: string;
+    finish?: string | null;
+    spot?: string | null;
+  }): void {
+    const now = {
+      spot: this.spotId() ?? null,
+      soil: this.soilId() ?? null,
+      material: this.material() ?? null,
+      finish: this.finish() ?? null,
+      severity: this.amount() ?? null,
+    };
     void this.router.navigate(['/choose'], { queryParams: { ...now, ...p } });
   }
   protected askFace(id: string): void {
@@ -192,14 +276,27 @@ export class ChoosePage {
   }
   protected askSpot(id: string): void {
     const q = this.question()?.question;
-    void this.router.navigate(['/choose'], { queryParams: id ? { spot: id } : { soil: q?.soil, material: q?.material, finish: q?.finish } });
+    void this.router.navigate(['/choose'], {
+      queryParams: id ? { spot: id } : { soil: q?.soil, material: q?.material, finish: q?.finish },
+    });
   }
   protected whyNot(query = ''): void {
-    const data: WhyNotData = { advice: this.advice()!, catalogue: this.knowledge.catalogue()!, face: this.faceName(), query };
+    const data: WhyNotData = {
+      advice: this.advice()!,
+      catalogue: this.knowledge.catalogue()!,
+      face: this.faceName(),
+      query,
+    };
     this.dialog.open(WhyNot, { data, ariaLabelledBy: 'why-not-title', width: '720px', maxWidth: '96vw' });
   }
   protected bottle(r: Rung): void {
-    void this.router.navigate(['/dilute'], { queryParams: { product: r.product, ...(r.dose ? { percent: r.strength!.percent } : {}), spot: this.spotId() ?? null } });
+    void this.router.navigate(['/dilute'], {
+      queryParams: {
+        product: r.product,
+        ...(r.dose ? { percent: r.strength!.percent } : {}),
+        spot: this.spotId() ?? null,
+      },
+    });
   }
   protected async shop(): Promise<void> {
     const c = this.knowledge.catalogue()!;
@@ -211,10 +308,20 @@ export class ChoosePage {
         if (this.shopping().some((s) => s.state === 'open' && s.item === n.item)) continue;
         const p = c.products.get(n.item);
         const solid = p && ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state);
-        await this.api.create('shopping', { item: n.item, amount: p ? 500 : 1, unit: p ? (solid ? 'g' : 'mL') : 'piece', kit, reason: `for ${this.faceName()}`, section: p ? 'cleaning' : 'household', state: 'open' });
+        await this.api.create('shopping', {
+          item: n.item,
+          amount: p ? 500 : 1,
+          unit: p ? (solid ? 'g' : 'mL') : 'piece',
+          kit,
+          reason: `for ${this.faceName()}`,
+          section: p ? 'cleaning' : 'household',
+          state: 'open',
+        });
         names.push(n.name);
       }
-      this.said.set(names.length ? `On the shopping list: ${names.join(', ')}.` : 'It is on the shopping list already.');
+      this.said.set(
+        names.length ? `On the shopping list: ${names.join(', ')}.` : 'It is on the shopping list already.',
+      );
     } catch (e) {
       this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
     }
@@ -224,12 +331,29 @@ export class ChoosePage {
     try {
       const bottle = null;
       const run = await this.api.create('runs', {
-        question: { material: q.material, ...(q.finish ? { finish: q.finish } : {}), soil: q.soil, severity: q.severity ?? 3 },
+        question: {
+          material: q.material,
+          ...(q.finish ? { finish: q.finish } : {}),
+          soil: q.soil,
+          severity: q.severity ?? 3,
+        },
         spot: this.spotId() ?? null,
         job: null,
         bottle,
-        method: { name: r.name, product: r.product, tool: r.tool, apply: r.apply, strength: r.strength, mechanism: r.mechanism, dwell_min: r.dwell_min, rung: r.rung, effect: r.effect },
-        steps: r.steps.map((s) => ({ ...s, wait_s: s.wait_s! })).map((s) => (s.wait_s ? s : { id: s.id, text: s.text, because: s.because, active_s: s.active_s })),
+        method: {
+          name: r.name,
+          product: r.product,
+          tool: r.tool,
+          apply: r.apply,
+          strength: r.strength,
+          mechanism: r.mechanism,
+          dwell_min: r.dwell_min,
+          rung: r.rung,
+          effect: r.effect,
+        },
+        steps: r.steps
+          .map((s) => ({ ...s, wait_s: s.wait_s! }))
+          .map((s) => (s.wait_s ? s : { id: s.id, text: s.text, because: s.because, active_s: s.active_s })),
         uses: r.uses,
         index: 0,
         timers: [],

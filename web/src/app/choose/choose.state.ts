@@ -4,7 +4,10 @@ import { createActionGroup, createFeature, createReducer, on, props } from '@ngr
 export interface ChooseState {
   rung: number | null;
 }
-export const chooseEvents = createActionGroup({ source: 'Choose page', events: { 'Question asked': props<{ key: string }>(), 'Rung picked': props<{ rung: number }>() } });
+export const chooseEvents = createActionGroup({
+  source: 'Choose page',
+  events: { 'Question asked': props<{ key: string }>(), 'Rung picked': props<{ rung: number }>() },
+});
 const initial: ChooseState = { rung: null };
 export const chooseFeature = createFeature({
   name: 'choosePage',

@@ -67,5 +67,7 @@ export class Ladder {
   protected readonly span = span;
   protected readonly topDown = computed(() => [...this.rungs()].reverse());
   protected say = (r: Rung): string =>
-    `Shifts it ${percent(r.effect)}, wears it ${percent(r.harm)}. ${FACTORS.filter((f) => r.sinner[f.key] > 0.012).map((f) => `${f.name} ${percent(r.sinner[f.key])}`).join(', ')}.`;
+    `Shifts it ${percent(r.effect)}, wears it ${percent(r.harm)}. ${FACTORS.filter((f) => r.sinner[f.key] > 0.012)
+      .map((f) => `${f.name} ${percent(r.sinner[f.key])}`)
+      .join(', ')}.`;
 }

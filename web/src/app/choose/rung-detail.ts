@@ -69,14 +69,29 @@ export class RungDetail {
   protected readonly pc = percent;
   protected readonly fig = figure;
   protected readonly spanOf = (s: number): string => span(s / 60);
-  protected readonly needIds = computed(() => this.needs().map((n) => n.item).join(','));
+  protected readonly needIds = computed(() =>
+    this.needs()
+      .map((n) => n.item)
+      .join(','),
+  );
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');
   protected readonly summary = computed(() => {
     const r = this.rung();
     const wait = r.dwell_min > 2 ? `, ${span(r.dwell_min)} of them waiting` : '';
-    const shelves = [...new Set(this.needs().map((n) => n.where).filter((w): w is string => w !== null))];
-    const kit = this.needs().length === 0 ? '' : this.missing().length === 0 ? ` All of it is at hand: ${shelves.join(', ')}.` : ` Missing here: ${this.names(this.missing())}.`;
+    const shelves = [
+      ...new Set(
+        this.needs()
+          .map((n) => n.where)
+          .filter((w): w is string => w !== null),
+      ),
+    ];
+    const kit =
+      this.needs().length === 0
+        ? ''
+        : this.missing().length === 0
+          ? ` All of it is at hand: ${shelves.join(', ')}.`
+          : ` Missing here: ${this.names(this.missing())}.`;
     return `${capital(span(r.minutes))}${wait}. Likely to clear it in one go: ${percent(r.effect)}.${kit}`;
   });
   protected readonly mixing = computed(() => {
@@ -84,21 +99,50 @@ export class RungDetail {
     const c = this.knowledge.catalogue();
     if (!c || !r.product || !r.dose || !r.strength) return null;
     const p = c.products.get(r.product)!;
-    const d = dilute({ stock: { product: r.product }, target: { percent: (p.strength.percent / 100) * (r.dose.unit === 'g/L' ? r.dose.amount / 10 : (r.dose.amount * (p.density ?? 1)) / 10) }, final: { mL: 500 } }, c);
+    const d = dilute(
+      {
+        stock: { product: r.product },
+        target: {
+          percent:
+            (p.strength.percent / 100) *
+            (r.dose.unit === 'g/L' ? r.dose.amount / 10 : (r.dose.amount * (p.density ?? 1)) / 10),
+        },
+        final: { mL: 500 },
+      },
+      c,
+    );
     if (!d.ok) return null;
     const k = d.value.kitchen;
-    return { text: `${k ? k.text : `${figure(d.value.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`, note: `${figure(k?.percent ?? d.value.strength.percent)} %${d.value.window.name ? `, inside ${figure(d.value.window.min)} to ${figure(d.value.window.max)}` : ''}` };
+    return {
+      text: `${k ? k.text : `${figure(d.value.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
+      note: `${figure(k?.percent ?? d.value.strength.percent)} %${d.value.window.name ? `, inside ${figure(d.value.window.min)} to ${figure(d.value.window.max)}` : ''}`,
+    };
   });
   /** Classes that must never meet it, in household words. */
   protected readonly apart = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.rung().product ? c?.products.get(this.rung().product!) : undefined;
     if (!c || !p) return [];
-    return keepApart(c, p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []));
+    return keepApart(
+      c,
+      p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []),
+    );
   });
 }
 
-const HOUSEHOLD_WORD: Record<string, string> = { 'active-halogen': 'chlorine bleach', acid: 'acids and descalers', 'free-acid': 'acids and descalers', ammonia: 'ammonia', alcohol: 'alcohol', ketone: 'acetone and nail varnish remover', peroxide: 'peroxide', caustic: 'caustic cleaners', sulfite: 'sulfite', 'organic-acid': 'vinegar and like acids', amine: 'degreasers with amine' };
+const HOUSEHOLD_WORD: Record<string, string> = {
+  'active-halogen': 'chlorine bleach',
+  acid: 'acids and descalers',
+  'free-acid': 'acids and descalers',
+  ammonia: 'ammonia',
+  alcohol: 'alcohol',
+  ketone: 'acetone and nail varnish remover',
+  peroxide: 'peroxide',
+  caustic: 'caustic cleaners',
+  sulfite: 'sulfite',
+  'organic-acid': 'vinegar and like acids',
+  amine: 'degreasers with amine',
+};
 /** Partners of level 4 and 5 for a set of classes, from the rules. */
 export function keepApart(c: Catalogue, classes: readonly string[]): string[] {
   const mine = new Set(classes.flatMap((k) => c.operandsOf.get(k) ?? [k]));
@@ -113,11 +157,27 @@ export function keepApart(c: Catalogue, classes: readonly string[]): string[] {
 }
 
 /** Where each thing a rung needs stands, the room's own kits first. Water is always there. */
-export function needsOf(rung: Rung, c: Catalogue, kits: readonly Kit[], stock: readonly Stock[], room: string | null): Need[] {
-  const ids = [...(rung.product && c.products.get(rung.product)!.contents.some((x) => !c.substances.get(x.substance)?.classes.includes('water')) ? [rung.product] : []), rung.tool];
+export function needsOf(
+  rung: Rung,
+  c: Catalogue,
+  kits: readonly Kit[],
+  stock: readonly Stock[],
+  room: string | null,
+): Need[] {
+  const ids = [
+    ...(rung.product &&
+    c.products.get(rung.product)!.contents.some((x) => !c.substances.get(x.substance)?.classes.includes('water'))
+      ? [rung.product]
+      : []),
+    rung.tool,
+  ];
   return ids.map((item) => {
     const rows = stock.filter((s) => s.item === item && s.onHand > 0);
     const best = rows.find((s) => kits.find((k) => k.id === s.kit)?.room === room) ?? rows[0];
-    return { item, name: (c.products.get(item) ?? c.tools.get(item))!.name, where: best ? (kits.find((k) => k.id === best.kit)?.name ?? null) : null };
+    return {
+      item,
+      name: (c.products.get(item) ?? c.tools.get(item))!.name,
+      where: best ? (kits.find((k) => k.id === best.kit)?.name ?? null) : null,
+    };
   });
 }

@@ -11,7 +11,14 @@ export interface WhyNotData {
   face: string;
   query?: string;
 }
-const STATUS = { ladder: 'on the ladder', refused: 'ruled out', limited: 'only some ways', weak: 'too weak', outdone: 'outdone', kit: 'not in the kit' } as const;
+const STATUS = {
+  ladder: 'on the ladder',
+  refused: 'ruled out',
+  limited: 'only some ways',
+  weak: 'too weak',
+  outdone: 'outdone',
+  kit: 'not in the kit',
+} as const;
 const ORDER = ['refused', 'limited', 'kit', 'outdone', 'weak', 'ladder'];
 
 /** Every product and tool of the catalogue, and why it is or is not on the ladder. Nothing disappears silently. */
@@ -51,13 +58,28 @@ export class WhyNot {
   protected readonly all = computed(() =>
     Object.entries(this.data.advice.considered)
       .map(([id, c]) => {
-        const record = c.kind === 'product' ? this.data.catalogue.products.get(id)! : this.data.catalogue.tools.get(id)!;
+        const record =
+          c.kind === 'product' ? this.data.catalogue.products.get(id)! : this.data.catalogue.tools.get(id)!;
         return { id, ...c, name: capital(record.name), also: record.synonyms };
       })
       .sort((a, b) => ORDER.indexOf(a.status) - ORDER.indexOf(b.status) || (a.name < b.name ? -1 : 1)),
   );
-  private readonly fuse = computed(() => new Fuse(this.all(), { keys: [{ name: 'name', weight: 2 }, 'also'], threshold: 0.32, ignoreLocation: true, minMatchCharLength: 2 }));
-  protected readonly found = computed(() => (this.query().trim() ? this.fuse().search(this.query().trim()).map((r) => r.item) : this.all()));
+  private readonly fuse = computed(
+    () =>
+      new Fuse(this.all(), {
+        keys: [{ name: 'name', weight: 2 }, 'also'],
+        threshold: 0.32,
+        ignoreLocation: true,
+        minMatchCharLength: 2,
+      }),
+  );
+  protected readonly found = computed(() =>
+    this.query().trim()
+      ? this.fuse()
+          .search(this.query().trim())
+          .map((r) => r.item)
+      : this.all(),
+  );
   protected typed(e: Event): void {
     this.query.set((e.target as HTMLInputElement).value);
   }

@@ -27,7 +27,14 @@ interface Word {
 }
 
 const made = new WeakMap<Catalogue, Words>();
-const fuse = (words: Word[]): Fuse<Word> => new Fuse(words, { keys: [{ name: 'name', weight: 2 }, 'also'], threshold: 0.3, ignoreLocation: true, includeScore: true, minMatchCharLength: 2 });
+const fuse = (words: Word[]): Fuse<Word> =>
+  new Fuse(words, {
+    keys: [{ name: 'name', weight: 2 }, 'also'],
+    threshold: 0.3,
+    ignoreLocation: true,
+    includeScore: true,
+    minMatchCharLength: 2,
+  });
 function wordsOf(c: Catalogue): Words {
   let w = made.get(c);
   if (!w) {
@@ -39,7 +46,13 @@ function wordsOf(c: Catalogue): Words {
           ...m.finishes.map((f) => ({ id: m.id, finish: f.id, name: f.name, also: f.synonyms })),
         ]),
       ),
-      products: fuse([...c.products.values()].map((p) => ({ id: p.id, name: p.name, also: [...p.synonyms, p.name.replace(/^(white|chlorine|household|dish|plain) /, '')] }))),
+      products: fuse(
+        [...c.products.values()].map((p) => ({
+          id: p.id,
+          name: p.name,
+          also: [...p.synonyms, p.name.replace(/^(white|chlorine|household|dish|plain) /, '')],
+        })),
+      ),
     };
     made.set(c, w);
   }
@@ -59,7 +72,12 @@ const PLACES: [RegExp, string, string][] = [
  * What a typed line may mean, likeliest first: "limescale on acrylic", "can I mix bleach and vinegar",
  * "bleach 1000 ppm 2 L", a spot, a room, a place, a product. Never empty-handed for a known word.
  */
-export function interpret(text: string, c: Catalogue, spots: readonly (Named & { room: string })[] = [], rooms: readonly Named[] = []): Suggestion[] {
+export function interpret(
+  text: string,
+  c: Catalogue,
+  spots: readonly (Named & { room: string })[] = [],
+  rooms: readonly Named[] = [],
+): Suggestion[] {
   const t = text.trim().toLowerCase().replace(/\?+$/, '').replace(/\s+/g, ' ');
   if (!t) return [];
   const w = wordsOf(c);
@@ -67,19 +85,30 @@ export function interpret(text: string, c: Catalogue, spots: readonly (Named & {
   const best = (f: Fuse<Word>, q: string, n = 1): Word[] => {
     const words = q.trim().slice(0, 60);
     const off = (w: Word): number => Math.min(...[w.name, ...w.also].map((x) => distance(x.toLowerCase(), words)));
-    return f.search(words).slice(0, 12).map((r, i) => ({ w: r.item, d: off(r.item) + i * 0.01 })).sort((a, b) => a.d - b.d).slice(0, n).map((x) => x.w);
+    return f
+      .search(words)
+      .slice(0, 12)
+      .map((r, i) => ({ w: r.item, d: off(r.item) + i * 0.01 }))
+      .sort((a, b) => a.d - b.d)
+      .slice(0, n)
+      .map((x) => x.w);
   };
   const out: Suggestion[] = [];
   const push = (s: Suggestion): void => {
     if (!out.some((o) => o.title === s.title)) out.push(s);
   };
 
-  const mixing = /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ?? /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ?? (/\bon\b|\bfrom\b|\bppm\b/.test(t) ? null : /^(.+?) and (.+)$/.exec(t));
+  const mixing =
+    /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
+    /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
+    (/\bon\b|\bfrom\b|\bppm\b/.test(t) ? null : /^(.+?) and (.+)$/.exec(t));
   if (mixing) {
     const [a, b] = [best(w.products, mixing[1]!)[0], best(w.products, mixing[2]!)[0]];
-    if (a && b) push({ title: `May ${a.name} meet ${b.name}?`, note: 'Mix', path: ['/mix'], query: { with: `${a.id},${b.id}` } });
+    if (a && b)
+      push({ title: `May ${a.name} meet ${b.name}?`, note: 'Mix', path: ['/mix'], query: { with: `${a.id},${b.id}` } });
   }
-  const dilute = /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm|%|percent)\b(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
+  const dilute =
+    /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm|%|percent)\b(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
   if (dilute) {
     const product = dilute[1]?.trim() ? best(w.products, dilute[1].replace(/^(dilute|make|mix) /, ''))[0] : undefined;
     const unit = dilute[5] ? unitVolume_mL(dilute[5], c.measures) : null;
@@ -89,7 +118,11 @@ export function interpret(text: string, c: Catalogue, spots: readonly (Named & {
         title: `${capital(product.name)} at ${dilute[2]} ${dilute[3]}${mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : ''}`,
         note: 'Dilute',
         path: ['/dilute'],
-        query: { product: product.id, [dilute[3] === 'ppm' ? 'ppm' : 'percent']: dilute[2]!.replace(',', '.'), ...(mL ? { mL: String(Math.round(mL)) } : {}) },
+        query: {
+          product: product.id,
+          [dilute[3] === 'ppm' ? 'ppm' : 'percent']: dilute[2]!.replace(',', '.'),
+          ...(mL ? { mL: String(Math.round(mL)) } : {}),
+        },
       });
   }
   const on = /^(?:shift |get |remove |clean )?(.+?)\s+(?:on|from|off|out of|in)\s+(?:the |my |a )?(.+)$/.exec(t);
@@ -97,17 +130,41 @@ export function interpret(text: string, c: Catalogue, spots: readonly (Named & {
     const soil = best(w.soils, on[1]!)[0];
     const spot = spots.find((s) => s.name.toLowerCase() === on[2]);
     const material = best(w.materials, on[2]!)[0];
-    if (soil && spot) push({ title: `Shift ${soil.name} from the ${spot.name.toLowerCase()}`, note: 'Choose', path: ['/choose'], query: { spot: spot.id, soil: soil.id } });
-    if (soil && material) push({ title: `Shift ${soil.name} from ${material.name}`, note: 'Choose', path: ['/choose'], query: { soil: soil.id, material: material.id, ...(material.finish ? { finish: material.finish } : {}) } });
+    if (soil && spot)
+      push({
+        title: `Shift ${soil.name} from the ${spot.name.toLowerCase()}`,
+        note: 'Choose',
+        path: ['/choose'],
+        query: { spot: spot.id, soil: soil.id },
+      });
+    if (soil && material)
+      push({
+        title: `Shift ${soil.name} from ${material.name}`,
+        note: 'Choose',
+        path: ['/choose'],
+        query: { soil: soil.id, material: material.id, ...(material.finish ? { finish: material.finish } : {}) },
+      });
   }
   for (const [re, title, path] of PLACES) if (re.test(t)) push({ title, note: 'Go there', path: [path], query: {} });
-  if (/already mixed|fumes|gas|emergency|smell/.test(t)) push({ title: 'What not to mix, and what to do when it has happened', note: 'Mix', path: ['/mix'], query: {} });
-  for (const r of rooms) if (r.name.toLowerCase().includes(t)) push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
-  for (const s of spots) if (s.name.toLowerCase().includes(t)) push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
+  if (/already mixed|fumes|gas|emergency|smell/.test(t))
+    push({ title: 'What not to mix, and what to do when it has happened', note: 'Mix', path: ['/mix'], query: {} });
+  for (const r of rooms)
+    if (r.name.toLowerCase().includes(t)) push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
+  for (const s of spots)
+    if (s.name.toLowerCase().includes(t))
+      push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
   if (!mixing && !dilute && !on) {
-    for (const s of best(w.soils, t, 3)) push({ title: `What shifts ${s.name}?`, note: 'Choose', path: ['/choose'], query: { soil: s.id } });
-    for (const p of best(w.products, t, 2)) push({ title: `What must ${p.name} not meet?`, note: 'Mix', path: ['/mix'], query: { with: p.id } });
-    for (const m of best(w.materials, t, 2)) push({ title: `Something on ${m.name}`, note: 'Choose', path: ['/choose'], query: { material: m.id, ...(m.finish ? { finish: m.finish } : {}) } });
+    for (const s of best(w.soils, t, 3))
+      push({ title: `What shifts ${s.name}?`, note: 'Choose', path: ['/choose'], query: { soil: s.id } });
+    for (const p of best(w.products, t, 2))
+      push({ title: `What must ${p.name} not meet?`, note: 'Mix', path: ['/mix'], query: { with: p.id } });
+    for (const m of best(w.materials, t, 2))
+      push({
+        title: `Something on ${m.name}`,
+        note: 'Choose',
+        path: ['/choose'],
+        query: { material: m.id, ...(m.finish ? { finish: m.finish } : {}) },
+      });
   }
   return out.slice(0, 8);
 }

@@ -100,14 +100,28 @@ export class BottleDrawing {
   protected readonly ticks = computed(() => {
     const c = this.capacity();
     const step = [1, 2, 5, 10, 20, 25, 50, 100, 200, 250, 500, 1000, 2000].find((x) => c / x <= 9) ?? c / 8;
-    return Array.from({ length: Math.floor((c * 0.98) / step) }, (_, i) => (i + 1) * step).map((mL) => ({ mL, y: this.y(mL), x: 210 + this.half(this.y(mL)), text: String(mL) }));
+    return Array.from({ length: Math.floor((c * 0.98) / step) }, (_, i) => (i + 1) * step).map((mL) => ({
+      mL,
+      y: this.y(mL),
+      x: 210 + this.half(this.y(mL)),
+      text: String(mL),
+    }));
   });
   protected marks(s: Spoon): number[] {
     const whole = Math.floor(s.count);
     return [...Array.from({ length: Math.min(9, whole) }, () => 1), ...(s.count % 1 ? [0.5] : [])];
   }
   protected say = (mL: number): string => formatVolume(mL, this.system());
-  protected readonly describe = computed(() => `${this.bottleName()}, ${this.say(this.capacity())}: ${this.say(this.water())} of water${this.dry() ? `, and ${this.dry()} of ${this.name()}` : `, then ${this.say(this.stock())} of ${this.name()} up to ${this.say(this.water() + this.stock())}`}${this.spoons().length ? `, that is ${this.spoons().map((s) => `${s.count} ${s.name}`).join(' and ')}` : ''}.`);
+  protected readonly describe = computed(
+    () =>
+      `${this.bottleName()}, ${this.say(this.capacity())}: ${this.say(this.water())} of water${this.dry() ? `, and ${this.dry()} of ${this.name()}` : `, then ${this.say(this.stock())} of ${this.name()} up to ${this.say(this.water() + this.stock())}`}${
+        this.spoons().length
+          ? `, that is ${this.spoons()
+              .map((s) => `${s.count} ${s.name}`)
+              .join(' and ')}`
+          : ''
+      }.`,
+  );
 }
 type Shape = { body: number; shoulder: number; neck: number; wide: number; narrow: number };
 function widthAt(s: Shape, h: number): number {

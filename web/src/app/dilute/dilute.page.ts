@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Bottle, daysBetween, dilute, type DiluteAnswer, type Measure, type MeasureSystem, mix, movesFor, parseNumber, type Stock } from '@dolly-tub/core';
+import {
+  type Bottle,
+  daysBetween,
+  dilute,
+  type DiluteAnswer,
+  type Measure,
+  type MeasureSystem,
+  mix,
+  movesFor,
+  parseNumber,
+  type Stock,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { keepApart } from '../choose/rung-detail';
 import { HouseholdApi, Refused } from '../household/api';
@@ -94,7 +105,12 @@ export class DilutePage {
     effect(() => {
       const product = this.product();
       const n = (t: string | undefined): number | null => (t && Number(t) > 0 ? Number(t) : null);
-      const change = { ...(product ? { product, percent: n(this.percent()), ppm: n(this.ppm()), label: null, madeDaysAgo: null, bottle: null } : {}), ...(n(this.mL()) ? { mL: n(this.mL())! } : {}) };
+      const change = {
+        ...(product
+          ? { product, percent: n(this.percent()), ppm: n(this.ppm()), label: null, madeDaysAgo: null, bottle: null }
+          : {}),
+        ...(n(this.mL()) ? { mL: n(this.mL())! } : {}),
+      };
       untracked(() => {
         if (Object.keys(change).length) this.change(change);
       });
@@ -107,30 +123,71 @@ export class DilutePage {
   }
   protected readonly system = computed<MeasureSystem>(() => this.settings()?.measureSystem ?? 'metric');
   private readonly record = computed(() => this.knowledge.catalogue()?.products.get(this.s().product));
-  protected readonly solid = computed(() => ['powder', 'tablet', 'block', 'solid'].includes(this.record()?.state ?? ''));
-  private readonly chlorine = computed(() => Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine));
+  protected readonly solid = computed(() =>
+    ['powder', 'tablet', 'block', 'solid'].includes(this.record()?.state ?? ''),
+  );
+  private readonly chlorine = computed(() =>
+    Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine),
+  );
   protected readonly unit = computed(() => (this.chlorine() ? 'ppm' : '%'));
   protected readonly nominal = computed(() => String(this.record()?.strength.percent ?? ''));
-  protected readonly shortName = computed(() => (this.record()?.name ?? '').replace(/ \d.*$/, '').replace(/^household |^chlorine /, ''));
+  protected readonly shortName = computed(() =>
+    (this.record()?.name ?? '').replace(/ \d.*$/, '').replace(/^household |^chlorine /, ''),
+  );
   protected readonly title = computed(() => this.targetName() ?? capital(this.shortName()));
   private readonly targetName = computed(() => {
     const t = this.answer()?.window.target;
     return t ? this.knowledge.catalogue()?.targets.get(t)?.for : null;
   });
   /** The opened pack of this product, whose age counts. */
-  private readonly pack = computed<Stock | undefined>(() => this.stock().filter((x) => x.item === this.s().product && x.onHand > 0).sort((a, b) => Number(Boolean(b.openedOn)) - Number(Boolean(a.openedOn)))[0]);
+  private readonly pack = computed<Stock | undefined>(
+    () =>
+      this.stock()
+        .filter((x) => x.item === this.s().product && x.onHand > 0)
+        .sort((a, b) => Number(Boolean(b.openedOn)) - Number(Boolean(a.openedOn)))[0],
+  );
   private readonly age = computed(() => {
     const made = this.pack()?.madeOn ?? this.pack()?.openedOn;
-    return this.s().madeDaysAgo ?? (this.chlorine() && made ? daysBetween(`${made}T12:00:00Z`, this.clock.minute(), this.settings()?.timeZone ?? 'UTC') : 0);
+    return (
+      this.s().madeDaysAgo ??
+      (this.chlorine() && made
+        ? daysBetween(`${made}T12:00:00Z`, this.clock.minute(), this.settings()?.timeZone ?? 'UTC')
+        : 0)
+    );
   });
   protected readonly products = computed<Choice[]>(() => {
-    const owned = new Map(this.stock().filter((x) => x.onHand > 0).map((x) => [x.item, this.kits().find((k) => k.id === x.kit)?.name]));
-    return [...(this.knowledge.catalogue()?.products.values() ?? [])].filter((p) => p.density !== null).map((p) => ({ id: p.id, name: p.name, also: p.synonyms, ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}) })).sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)));
+    const owned = new Map(
+      this.stock()
+        .filter((x) => x.onHand > 0)
+        .map((x) => [x.item, this.kits().find((k) => k.id === x.kit)?.name]),
+    );
+    return [...(this.knowledge.catalogue()?.products.values() ?? [])]
+      .filter((p) => p.density !== null)
+      .map((p) => ({
+        id: p.id,
+        name: p.name,
+        also: p.synonyms,
+        ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}),
+      }))
+      .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)));
   });
   protected readonly drawer = computed<Measure[]>(() => {
     const c = this.knowledge.catalogue();
-    const ids = { metric: ['metric-tsp', 'metric-tbsp', 'metric-cup'], us: ['us-tsp', 'us-tbsp', 'us-floz', 'us-cup'], uk: ['metric-tsp', 'metric-tbsp', 'uk-floz', 'uk-pint'] }[this.system()];
-    return [...(c ? ids.map((i) => c.measures.get(i)!) : []), ...(this.settings()?.measures ?? []).map((m) => ({ id: m.id, name: `${m.name}, ${figure(m.volume_mL)} mL`, kind: m.kind, volume_mL: m.volume_mL, basis: { default: 'household' } }))];
+    const ids = {
+      metric: ['metric-tsp', 'metric-tbsp', 'metric-cup'],
+      us: ['us-tsp', 'us-tbsp', 'us-floz', 'us-cup'],
+      uk: ['metric-tsp', 'metric-tbsp', 'uk-floz', 'uk-pint'],
+    }[this.system()];
+    return [
+      ...(c ? ids.map((i) => c.measures.get(i)!) : []),
+      ...(this.settings()?.measures ?? []).map((m) => ({
+        id: m.id,
+        name: `${m.name}, ${figure(m.volume_mL)} mL`,
+        kind: m.kind,
+        volume_mL: m.volume_mL,
+        basis: { default: 'household' },
+      })),
+    ];
   });
   protected readonly spoons = computed(() => {
     const known = this.drawer().map((m) => m.id);
@@ -145,8 +202,18 @@ export class DilutePage {
     const p = this.record();
     if (!c || !p) return [];
     const classes = c.substances.get(p.strength.substance)?.classes ?? [];
-    const kind = this.chlorine() ? 'chlorine' : classes.includes('peroxide') ? 'peroxide' : classes.includes('alcohol') ? 'alcohol' : classes.some((k) => /acid/.test(k)) ? 'acid' : null;
-    return [...c.targets.values()].filter((t) => t.kind === kind).map((t) => ({ id: t.id, name: t.name, aim: kind === 'chlorine' ? t.percent.aim * 10000 : t.percent.aim }));
+    const kind = this.chlorine()
+      ? 'chlorine'
+      : classes.includes('peroxide')
+        ? 'peroxide'
+        : classes.includes('alcohol')
+          ? 'alcohol'
+          : classes.some((k) => /acid/.test(k))
+            ? 'acid'
+            : null;
+    return [...c.targets.values()]
+      .filter((t) => t.kind === kind)
+      .map((t) => ({ id: t.id, name: t.name, aim: kind === 'chlorine' ? t.percent.aim * 10000 : t.percent.aim }));
   });
   private readonly wanted = computed(() => {
     const s = this.s();
@@ -156,15 +223,43 @@ export class DilutePage {
     if (t) return this.chlorine() ? { ppm: t.aim } : { percent: t.aim };
     const p = this.record();
     const u = p?.use;
-    if (p && u?.min && u.max) return { percent: (p.strength.percent / 100) * (Math.sqrt(u.min * u.max) / 10) * (u.unit === 'mL/L' ? (p.density ?? 1) : 1) };
+    if (p && u?.min && u.max)
+      return {
+        percent:
+          (p.strength.percent / 100) * (Math.sqrt(u.min * u.max) / 10) * (u.unit === 'mL/L' ? (p.density ?? 1) : 1),
+      };
     return { percent: (p?.strength.percent ?? 1) / 2 };
   });
-  protected readonly strength = computed(() => figure(this.answer() ? (this.chlorine() ? this.answer()!.strength.ppm : this.answer()!.strength.percent) : ('ppm' in this.wanted() ? (this.wanted().ppm ?? 0) : (this.wanted().percent ?? 0))));
+  protected readonly strength = computed(() =>
+    figure(
+      this.answer()
+        ? this.chlorine()
+          ? this.answer()!.strength.ppm
+          : this.answer()!.strength.percent
+        : 'ppm' in this.wanted()
+          ? (this.wanted().ppm ?? 0)
+          : (this.wanted().percent ?? 0),
+    ),
+  );
   private readonly result = computed(() => {
     const c = this.knowledge.catalogue();
     if (!c || !this.record()) return null;
     const s = this.s();
-    return dilute({ stock: { product: s.product, ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}), ...(s.label ? { labelPercent: s.label } : {}) }, target: this.wanted(), final: { mL: s.mL }, ...(this.spoons().length ? { measures: this.spoons() } : {}) }, c, this.drawer(), this.system());
+    return dilute(
+      {
+        stock: {
+          product: s.product,
+          ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}),
+          ...(s.label ? { labelPercent: s.label } : {}),
+        },
+        target: this.wanted(),
+        final: { mL: s.mL },
+        ...(this.spoons().length ? { measures: this.spoons() } : {}),
+      },
+      c,
+      this.drawer(),
+      this.system(),
+    );
   });
   protected readonly answer = computed<DiluteAnswer | null>(() => {
     const r = this.result();
@@ -174,20 +269,34 @@ export class DilutePage {
     const r = this.result();
     return r && !r.ok ? r.problems[0]!.message : null;
   });
-  protected readonly bottle = computed<Bottle | null>(() => this.bottles().find((b) => b.id === this.s().bottle) ?? null);
-  protected readonly bottleChoices = computed<Choice[]>(() => this.bottles().map((b) => ({ id: b.id, name: `${b.name}, ${b.capacity_mL >= 1000 ? `${b.capacity_mL / 1000} L` : `${b.capacity_mL} mL`}`, note: b.fill ? `holds ${b.fill.left_mL} mL of a mix` : 'empty' })));
+  protected readonly bottle = computed<Bottle | null>(
+    () => this.bottles().find((b) => b.id === this.s().bottle) ?? null,
+  );
+  protected readonly bottleChoices = computed<Choice[]>(() =>
+    this.bottles().map((b) => ({
+      id: b.id,
+      name: `${b.name}, ${b.capacity_mL >= 1000 ? `${b.capacity_mL / 1000} L` : `${b.capacity_mL} mL`}`,
+      note: b.fill ? `holds ${b.fill.left_mL} mL of a mix` : 'empty',
+    })),
+  );
   protected readonly capacity = computed(() => this.bottle()?.capacity_mL ?? this.s().mL / 0.9);
   protected readonly tooBig = computed(() => (this.bottle() ? this.s().mL > this.bottle()!.capacity_mL : false));
   protected readonly inside = computed(() => {
     const a = this.answer();
-    return a ? (a.kitchen ? a.kitchen.percent >= a.window.min && a.kitchen.percent <= a.window.max : a.window.inside) : false;
+    return a
+      ? a.kitchen
+        ? a.kitchen.percent >= a.window.min && a.kitchen.percent <= a.window.max
+        : a.window.inside
+      : false;
   });
   /** What she really gets, in her spoons. */
   protected got(short = false): string {
     const a = this.answer();
     if (!a) return '';
     const k = a.kitchen;
-    const amount = this.chlorine() ? `${Math.round(k?.ppm ?? a.strength.ppm)} ppm` : `${figure(k?.percent ?? a.strength.percent)} %`;
+    const amount = this.chlorine()
+      ? `${Math.round(k?.ppm ?? a.strength.ppm)} ppm`
+      : `${figure(k?.percent ?? a.strength.percent)} %`;
     if (short) return amount;
     const off = k ? Math.round(k.error * 100) : 0;
     const err = k && off !== 0 ? `, ${Math.abs(off)} % ${off > 0 ? 'over' : 'under'}` : '';
@@ -197,7 +306,12 @@ export class DilutePage {
   protected readonly then = computed(() => {
     const a = this.answer()!;
     const k = a.kitchen?.text ?? (this.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
-    return [`Cool tap water to the lower line.`, `${capital(k)} of ${this.shortName()} into the water${this.solid() ? '' : ', to the upper line'}.`, this.solid() ? 'Close, turn it over until nothing is left on the floor.' : 'Close, turn over twice. No shaking.', 'Label it before you put it down.'];
+    return [
+      `Cool tap water to the lower line.`,
+      `${capital(k)} of ${this.shortName()} into the water${this.solid() ? '' : ', to the upper line'}.`,
+      this.solid() ? 'Close, turn it over until nothing is left on the floor.' : 'Close, turn over twice. No shaking.',
+      'Label it before you put it down.',
+    ];
   });
   protected readonly facts = computed<[string, string][]>(() => {
     const a = this.answer()!;
@@ -207,38 +321,74 @@ export class DilutePage {
     const used = this.pack()?.pack.unit === 'g' ? (a.stock_g ?? 0) : a.stock_mL;
     return [
       ['Ratio', `1 + ${figure(a.partsWater)}`],
-      ...(t ? [['Keep it wet', span(t.contact_min.min) + ' to ' + span(t.contact_min.max)] as [string, string], ['Rinse', t.rinse] as [string, string]] : []),
+      ...(t
+        ? [
+            ['Keep it wet', span(t.contact_min.min) + ' to ' + span(t.contact_min.max)] as [string, string],
+            ['Rinse', t.rinse] as [string, string],
+          ]
+        : []),
       ['Covers, sprayed', `${figure(this.s().mL / 30)} m²`],
-      ...(price && pack ? [['Cost of the bottle', `${((price / pack) * used).toFixed(2)} ${this.settings()?.currency ?? ''}`] as [string, string]] : []),
+      ...(price && pack
+        ? [
+            ['Cost of the bottle', `${((price / pack) * used).toFixed(2)} ${this.settings()?.currency ?? ''}`] as [
+              string,
+              string,
+            ],
+          ]
+        : []),
     ];
   });
   protected stockSays(a: DiluteAnswer): string {
     const s = a.stockStrength;
     const pack = this.pack();
-    const where = pack ? `${this.kits().find((k) => k.id === pack.kit)?.name}: ${figure(pack.onHand)} ${pack.pack.unit} left. ` : 'Not on a shelf here. ';
-    return this.age() > 0 && s.low !== s.high ? `${where}${this.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).` : `${where}${figure(s.percent)} % ${s.basis}.`;
+    const where = pack
+      ? `${this.kits().find((k) => k.id === pack.kit)?.name}: ${figure(pack.onHand)} ${pack.pack.unit} left. `
+      : 'Not on a shelf here. ';
+    return this.age() > 0 && s.low !== s.high
+      ? `${where}${this.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).`
+      : `${where}${figure(s.percent)} % ${s.basis}.`;
   }
   private readonly life_h = computed(() => {
-    const kind = this.answer()?.window.target ? this.knowledge.catalogue()?.targets.get(this.answer()!.window.target!)?.kind : null;
+    const kind = this.answer()?.window.target
+      ? this.knowledge.catalogue()?.targets.get(this.answer()!.window.target!)?.kind
+      : null;
     return this.chlorine() ? 24 : kind === 'peroxide' ? 24 * 30 : 24 * 14;
   });
   private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
   protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
-  private readonly discard = computed(() => new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString());
+  private readonly discard = computed(() =>
+    new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString(),
+  );
   protected readonly discardAt = computed(() => when(this.discard(), ...this.zone()));
   protected readonly apart = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.record();
-    return c && p ? keepApart(c, p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? [])) : [];
+    return c && p
+      ? keepApart(
+          c,
+          p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []),
+        )
+      : [];
   });
   /** What is in the chosen bottle now, or was in it, against what goes in. */
   protected readonly clash = computed(() => {
     const fill = this.bottle()?.fill;
     const c = this.knowledge.catalogue();
     if (!fill || !c || this.saved() || fill.parts.every((p) => p.item === this.s().product)) return null;
-    const m = mix({ items: [{ product: this.s().product }, ...fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item }))], meeting: 'container' }, c);
+    const m = mix(
+      {
+        items: [
+          { product: this.s().product },
+          ...fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })),
+        ],
+        meeting: 'container',
+      },
+      c,
+    );
     if (!m.ok) return null;
-    return m.value.level >= 3 ? `It held something that must not meet this: ${m.value.headline.toLowerCase()}. Take another bottle.` : `It held something else: pour it out and rinse bottle, tube and trigger first.`;
+    return m.value.level >= 3
+      ? `It held something that must not meet this: ${m.value.headline.toLowerCase()}. Take another bottle.`
+      : `It held something else: pour it out and rinse bottle, tube and trigger first.`;
   });
   protected volume(e: Event): void {
     const n = parseNumber((e.target as HTMLInputElement).value);
@@ -276,10 +426,37 @@ export class DilutePage {
         bottle: b.id,
         names: { bottle: b.name, product: p.name },
         moves,
-        fill: { parts: [{ item: p.id, stock: moves[0]?.stock ?? null, amount, unit, strength: a.stockStrength.percent, contents: null }], water_mL: Math.round(this.solid() ? this.s().mL : this.s().mL - volume), result: [{ substance: p.strength.substance, percent: Number((k?.percent ?? a.strength.percent).toPrecision(6)), basis: a.stockStrength.basis === 'v/v' ? 'v/v' : 'w/v' }], target: a.window.target, mixedAt: this.clock.now().toISOString(), by: null, discardAt: this.discard(), left_mL: this.s().mL, labelPrintedAt: null },
+        fill: {
+          parts: [
+            {
+              item: p.id,
+              stock: moves[0]?.stock ?? null,
+              amount,
+              unit,
+              strength: a.stockStrength.percent,
+              contents: null,
+            },
+          ],
+          water_mL: Math.round(this.solid() ? this.s().mL : this.s().mL - volume),
+          result: [
+            {
+              substance: p.strength.substance,
+              percent: Number((k?.percent ?? a.strength.percent).toPrecision(6)),
+              basis: a.stockStrength.basis === 'v/v' ? 'v/v' : 'w/v',
+            },
+          ],
+          target: a.window.target,
+          mixedAt: this.clock.now().toISOString(),
+          by: null,
+          discardAt: this.discard(),
+          left_mL: this.s().mL,
+          labelPrintedAt: null,
+        },
       });
       this.saved.set(true);
-      this.said.set(`Saved: ${b.name} holds ${this.s().mL} mL.${short.length ? ' Its shelf was short of it: count it in Kits.' : ` ${figure(amount)} ${unit} came off the shelf.`}`);
+      this.said.set(
+        `Saved: ${b.name} holds ${this.s().mL} mL.${short.length ? ' Its shelf was short of it: count it in Kits.' : ` ${figure(amount)} ${unit} came off the shelf.`}`,
+      );
     } catch (e) {
       this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
     } finally {

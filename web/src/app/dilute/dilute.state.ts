@@ -12,8 +12,20 @@ export interface DiluteState {
   madeDaysAgo: number | null;
   measures: string[] | null;
 }
-export const diluteEvents = createActionGroup({ source: 'Dilute page', events: { 'Recipe changed': props<{ change: Partial<DiluteState> }>() } });
-const initial: DiluteState = { product: '', percent: null, ppm: null, mL: 500, bottle: null, label: null, madeDaysAgo: null, measures: null };
+export const diluteEvents = createActionGroup({
+  source: 'Dilute page',
+  events: { 'Recipe changed': props<{ change: Partial<DiluteState> }>() },
+});
+const initial: DiluteState = {
+  product: '',
+  percent: null,
+  ppm: null,
+  mL: 500,
+  bottle: null,
+  label: null,
+  madeDaysAgo: null,
+  measures: null,
+};
 export const diluteFeature = createFeature({
   name: 'dilutePage',
   reducer: createReducer(

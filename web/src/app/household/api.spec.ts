@@ -7,7 +7,8 @@ describe('the doors in the page', () => {
   const dispatched: unknown[] = [];
   const asked: { url: string; init: RequestInit }[] = [];
   let reply: () => Promise<Response>;
-  const json = (status: number, body: unknown) => () => Promise.resolve({ ok: status < 400, status, text: () => Promise.resolve(JSON.stringify(body)) } as Response);
+  const json = (status: number, body: unknown) => () =>
+    Promise.resolve({ ok: status < 400, status, text: () => Promise.resolve(JSON.stringify(body)) } as Response);
   let api: HouseholdApi;
   beforeEach(() => {
     dispatched.length = asked.length = 0;
@@ -15,14 +16,18 @@ describe('the doors in the page', () => {
       asked.push({ url, init });
       return reply();
     };
-    TestBed.configureTestingModule({ providers: [{ provide: Store, useValue: { dispatch: (a: unknown) => dispatched.push(a) } }] });
+    TestBed.configureTestingModule({
+      providers: [{ provide: Store, useValue: { dispatch: (a: unknown) => dispatched.push(a) } }],
+    });
     api = TestBed.inject(HouseholdApi);
   });
   test('a saved record goes to the store as the server answered it', async () => {
     reply = json(200, { id: 'r', version: 2, name: 'Larder' });
     await api.replace('rooms', { id: 'r', version: 1, name: 'Larder' } as never);
     expect(asked[0]).toMatchObject({ url: '/api/rooms/r', init: { method: 'PUT' } });
-    expect(dispatched).toEqual([householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 2, name: 'Larder' } as never })]);
+    expect(dispatched).toEqual([
+      householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 2, name: 'Larder' } as never }),
+    ]);
   });
   test('a new record brings its id along, so that asking twice makes one', async () => {
     reply = json(201, { id: 'x', version: 1 });
@@ -36,8 +41,17 @@ describe('the doors in the page', () => {
     expect((asked[0]!.init.headers as Record<string, string>)['Idempotency-Key']).toBe(body.id);
   });
   test('a refusal keeps the server’s words, the faults and the newer record', async () => {
-    reply = json(409, { detail: 'Somebody changed it', errors: [{ path: '/name', message: 'm' }], current: { id: 'r', version: 5 } });
-    await expect(api.replace('rooms', { id: 'r', version: 1 } as never)).rejects.toMatchObject({ status: 409, detail: 'Somebody changed it', current: { version: 5 }, errors: [{ path: '/name' }] });
+    reply = json(409, {
+      detail: 'Somebody changed it',
+      errors: [{ path: '/name', message: 'm' }],
+      current: { id: 'r', version: 5 },
+    });
+    await expect(api.replace('rooms', { id: 'r', version: 1 } as never)).rejects.toMatchObject({
+      status: 409,
+      detail: 'Somebody changed it',
+      current: { version: 5 },
+      errors: [{ path: '/name' }],
+    });
     expect(dispatched).toEqual([]);
   });
   test('a server that is away is said in words, and nothing is lost', async () => {

@@ -15,7 +15,8 @@ export class Refused extends Error {
     super(detail);
   }
 }
-const AWAY = 'Dolly Tub’s server does not answer. What you typed is still here; start it again (npm start) and try once more.';
+const AWAY =
+  'Dolly Tub’s server does not answer. What you typed is still here; start it again (npm start) and try once more.';
 
 /** The doors, as promises. Answers go to the store first, so that the page never holds a second copy. */
 @Injectable({ providedIn: 'root' })
@@ -25,15 +26,28 @@ export class HouseholdApi {
   async call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
     let response: Response;
     try {
-      response = await fetch(`/api${path}`, { method, headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+      response = await fetch(`/api${path}`, {
+        method,
+        headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
     } catch {
       throw new Refused(0, AWAY, [], null);
     }
     const text = response.status === 204 ? '' : await response.text();
     const answer = text ? (JSON.parse(text) as unknown) : null;
     if (!response.ok) {
-      const p = (answer ?? {}) as { detail?: string; errors?: { path: string; message: string }[]; current?: { id: string; version: number } };
-      throw new Refused(response.status, p.detail ?? `The server answered ${response.status}.`, p.errors ?? [], p.current ?? null);
+      const p = (answer ?? {}) as {
+        detail?: string;
+        errors?: { path: string; message: string }[];
+        current?: { id: string; version: number };
+      };
+      throw new Refused(
+        response.status,
+        p.detail ?? `The server answered ${response.status}.`,
+        p.errors ?? [],
+        p.current ?? null,
+      );
     }
     return answer as T;
   }

@@ -6,7 +6,8 @@ export interface RemoteChange {
   version: number;
   op: string;
 }
-export type StreamEvent = { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'back' };
+export type StreamEvent =
+  { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'back' };
 
 /**
  * The server's stream of changes, one connection for all tabs: the tab that holds the lock reads it and
@@ -25,7 +26,9 @@ export function changes(): Observable<StreamEvent> {
     const listen = (): void => {
       let lost = false;
       source = new EventSource('/api/events');
-      source.addEventListener('record', (m) => tell({ kind: 'change', change: JSON.parse((m as MessageEvent<string>).data) as RemoteChange }));
+      source.addEventListener('record', (m) =>
+        tell({ kind: 'change', change: JSON.parse((m as MessageEvent<string>).data) as RemoteChange }),
+      );
       source.addEventListener('reset', () => tell({ kind: 'reset' }));
       source.addEventListener('error', () => {
         lost = true;

@@ -15,11 +15,30 @@ describe('the household slice', () => {
     const late = reduce(two, householdEvents.recordChanged({ door: 'rooms', record: record(1, 'old') }));
     expect((late.rooms.entities['r1'] as unknown as { name: string }).name).toBe('new');
   });
-  test('a record that is gone is gone', () => expect(reduce(reduce(start, householdEvents.recordChanged({ door: 'rooms', record: record(1) })), householdEvents.recordGone({ door: 'rooms', id: 'r1' })).rooms.ids).toEqual([]));
+  test('a record that is gone is gone', () =>
+    expect(
+      reduce(
+        reduce(start, householdEvents.recordChanged({ door: 'rooms', record: record(1) })),
+        householdEvents.recordGone({ door: 'rooms', id: 'r1' }),
+      ).rooms.ids,
+    ).toEqual([]));
   test('log entries stand newest first, and once', () => {
-    const e = (id: string, at: string, seq: number) => ({ id, at, seq, recordedAt: at, kind: 'note' as const, text: id });
+    const e = (id: string, at: string, seq: number) => ({
+      id,
+      at,
+      seq,
+      recordedAt: at,
+      kind: 'note' as const,
+      text: id,
+    });
     let s = start;
-    for (const x of [e('a', '2026-01-01', 1), e('b', '2026-03-01', 2), e('c', '2026-02-01', 3), e('b', '2026-03-01', 2)]) s = reduce(s, householdEvents.entryWritten({ entry: x }));
+    for (const x of [
+      e('a', '2026-01-01', 1),
+      e('b', '2026-03-01', 2),
+      e('c', '2026-02-01', 3),
+      e('b', '2026-03-01', 2),
+    ])
+      s = reduce(s, householdEvents.entryWritten({ entry: x }));
     expect(s.log.ids).toEqual(['b', 'c', 'a']);
   });
   test('trouble is said and taken back', () => {

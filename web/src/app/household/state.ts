@@ -1,9 +1,37 @@
-import type { Bottle, Door, Kit, LogEntry, Member, OwnItem, RecordOf, Room, Run, Settings, Shopping, Spot, Stock } from '@dolly-tub/core';
+import type {
+  Bottle,
+  Door,
+  Kit,
+  LogEntry,
+  Member,
+  OwnItem,
+  RecordOf,
+  Room,
+  Run,
+  Settings,
+  Shopping,
+  Spot,
+  Stock,
+} from '@dolly-tub/core';
 import { createEntityAdapter, type EntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 /** The doors that the page keeps in memory; files are fetched where they are shown. */
-export const KEPT = ['settings', 'members', 'rooms', 'spots', 'kits', 'stock', 'bottles', 'products', 'materials', 'soils', 'tools', 'shopping', 'runs'] as const satisfies readonly Door[];
+export const KEPT = [
+  'settings',
+  'members',
+  'rooms',
+  'spots',
+  'kits',
+  'stock',
+  'bottles',
+  'products',
+  'materials',
+  'soils',
+  'tools',
+  'shopping',
+  'runs',
+] as const satisfies readonly Door[];
 export type Kept = (typeof KEPT)[number];
 
 type Tables = { [D in Kept]: EntityState<RecordOf<D>> };
@@ -16,7 +44,9 @@ export interface HouseholdState extends Tables {
 
 const adapter = <T extends { id: string }>(): EntityAdapter<T> => createEntityAdapter<T>();
 const any = adapter<{ id: string }>();
-const logAdapter = createEntityAdapter<LogEntry>({ sortComparer: (a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq) });
+const logAdapter = createEntityAdapter<LogEntry>({
+  sortComparer: (a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq),
+});
 
 export const householdEvents = createActionGroup({
   source: 'Household',
@@ -45,7 +75,9 @@ export const household = createFeature({
     initial,
     on(householdEvents.everythingRead, (state, { tables, log }): HouseholdState => ({
       ...state,
-      ...(Object.fromEntries(KEPT.map((d) => [d, any.setAll(tables[d] as { id: string }[], any.getInitialState())])) as unknown as Tables),
+      ...(Object.fromEntries(
+        KEPT.map((d) => [d, any.setAll(tables[d] as { id: string }[], any.getInitialState())]),
+      ) as unknown as Tables),
       log: logAdapter.setAll(log, state.log),
       loaded: true,
       trouble: null,
@@ -57,8 +89,14 @@ export const household = createFeature({
       if (had && had.version > record.version) return state;
       return { ...state, [door]: adapter<{ id: string; version: number }>().upsertOne(record, table) };
     }),
-    on(householdEvents.recordGone, (state, { door, id }): HouseholdState => ({ ...state, [door]: any.removeOne(id, state[door] as EntityState<{ id: string }>) })),
-    on(householdEvents.entryWritten, (state, { entry }): HouseholdState => ({ ...state, log: logAdapter.upsertOne(entry, state.log) })),
+    on(householdEvents.recordGone, (state, { door, id }): HouseholdState => ({
+      ...state,
+      [door]: any.removeOne(id, state[door] as EntityState<{ id: string }>),
+    })),
+    on(householdEvents.entryWritten, (state, { entry }): HouseholdState => ({
+      ...state,
+      log: logAdapter.upsertOne(entry, state.log),
+    })),
     on(householdEvents.serverLost, (state, { says }): HouseholdState => ({ ...state, trouble: says })),
     on(householdEvents.serverBack, (state): HouseholdState => ({ ...state, trouble: null })),
   ),
@@ -67,21 +105,42 @@ export const household = createFeature({
 const rows = <T>(table: EntityState<T>): T[] => (table.ids as string[]).map((id) => table.entities[id]!);
 export const selectLoaded = household.selectLoaded;
 export const selectTrouble = household.selectTrouble;
-export const selectRooms = createSelector(household.selectRooms, (t): Room[] => rows(t).sort((a, b) => a.order - b.order));
-export const selectSpots = createSelector(household.selectSpots, (t): Spot[] => rows(t).sort((a, b) => a.routeOrder - b.routeOrder));
+export const selectRooms = createSelector(household.selectRooms, (t): Room[] =>
+  rows(t).sort((a, b) => a.order - b.order),
+);
+export const selectSpots = createSelector(household.selectSpots, (t): Spot[] =>
+  rows(t).sort((a, b) => a.routeOrder - b.routeOrder),
+);
 export const selectKits = createSelector(household.selectKits, (t): Kit[] => rows(t));
-export const selectStock = createSelector(household.selectStock, (t): Stock[] => rows(t).sort((a, b) => a.position - b.position));
+export const selectStock = createSelector(household.selectStock, (t): Stock[] =>
+  rows(t).sort((a, b) => a.position - b.position),
+);
 export const selectBottles = createSelector(household.selectBottles, (t): Bottle[] => rows(t));
 export const selectMembers = createSelector(household.selectMembers, (t): Member[] => rows(t));
 export const selectShopping = createSelector(household.selectShopping, (t): Shopping[] => rows(t));
 export const selectRuns = createSelector(household.selectRuns, (t): Run[] => rows(t));
 export const selectSettings = createSelector(household.selectSettings, (t): Settings | null => rows(t)[0] ?? null);
 export const selectLog = createSelector(household.selectLog, (t): LogEntry[] => rows(t));
-export const selectOwn = createSelector(household.selectProducts, household.selectMaterials, household.selectSoils, household.selectTools, (products, materials, soils, tools) => ({
-  products: rows(products) as OwnItem[],
-  materials: rows(materials) as OwnItem[],
-  soils: rows(soils) as OwnItem[],
-  tools: rows(tools) as OwnItem[],
-}));
+export const selectOwn = createSelector(
+  household.selectProducts,
+  household.selectMaterials,
+  household.selectSoils,
+  household.selectTools,
+  (products, materials, soils, tools) => ({
+    products: rows(products) as OwnItem[],
+    materials: rows(materials) as OwnItem[],
+    soils: rows(soils) as OwnItem[],
+    tools: rows(tools) as OwnItem[],
+  }),
+);
 /** All that a question about a spot needs, as the core wants it. */
-export const selectHousehold = createSelector(selectSettings, selectMembers, selectRooms, selectSpots, selectKits, selectStock, selectLog, (settings, members, rooms, spots, kits, stock, log) => ({ settings, members, rooms, spots, kits, stock, log }));
+export const selectHousehold = createSelector(
+  selectSettings,
+  selectMembers,
+  selectRooms,
+  selectSpots,
+  selectKits,
+  selectStock,
+  selectLog,
+  (settings, members, rooms, spots, kits, stock, log) => ({ settings, members, rooms, spots, kits, stock, log }),
+);

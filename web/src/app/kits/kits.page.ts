@@ -3,7 +3,14 @@ import { RouterLink } from '@angular/router';
 import { judge, type Kit, parseNumber, resolveItems, type Shopping, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
-import { selectBottles, selectKits, selectLoaded, selectSettings, selectShopping, selectStock } from '../household/state';
+import {
+  selectBottles,
+  selectKits,
+  selectLoaded,
+  selectSettings,
+  selectShopping,
+  selectStock,
+} from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { VerdictShape } from '../shared/verdict-shape';
@@ -76,31 +83,63 @@ export class KitsPage {
   constructor() {
     void this.knowledge.load();
   }
-  protected readonly kit = computed<Kit | undefined>(() => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0]);
+  protected readonly kit = computed<Kit | undefined>(
+    () => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0],
+  );
   private readonly here = computed(() => this.stock().filter((s) => s.kit === this.kit()?.id));
-  protected name = (id: string): string => this.knowledge.catalogue()?.products.get(id)?.name ?? this.knowledge.catalogue()?.tools.get(id)?.name ?? id;
+  protected name = (id: string): string =>
+    this.knowledge.catalogue()?.products.get(id)?.name ?? this.knowledge.catalogue()?.tools.get(id)?.name ?? id;
   protected readonly wanted = computed(() => {
     const c = this.knowledge.catalogue();
     if (!c) return [];
-    return (this.needs()?.split(',') ?? []).filter((id) => c.products.has(id) || c.tools.has(id)).map((id) => {
-      const rows = this.stock().filter((s) => s.item === id && s.onHand > 0);
-      const mine = rows.filter((s) => s.kit === this.kit()?.id);
-      const elsewhere = this.kits().find((k) => k.id === rows[0]?.kit)?.name;
-      const p = c.products.get(id);
-      const unit: Stock['pack']['unit'] = !p ? 'piece' : ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state) ? 'g' : 'mL';
-      const amount = this.kit()?.par.find((x) => x.item === id)?.level ?? (p ? 500 : 1);
-      return { id, name: this.name(id), here: mine.length > 0, unit, amount, listed: this.open().some((s) => s.item === id), words: mine.length ? `${figure(mine.reduce((a, s) => a + s.onHand, 0))} ${unit === 'piece' ? '' : unit}`.trim() : elsewhere ? `in ${elsewhere}` : 'nowhere' };
-    });
+    return (this.needs()?.split(',') ?? [])
+      .filter((id) => c.products.has(id) || c.tools.has(id))
+      .map((id) => {
+        const rows = this.stock().filter((s) => s.item === id && s.onHand > 0);
+        const mine = rows.filter((s) => s.kit === this.kit()?.id);
+        const elsewhere = this.kits().find((k) => k.id === rows[0]?.kit)?.name;
+        const p = c.products.get(id);
+        const unit: Stock['pack']['unit'] = !p
+          ? 'piece'
+          : ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state)
+            ? 'g'
+            : 'mL';
+        const amount = this.kit()?.par.find((x) => x.item === id)?.level ?? (p ? 500 : 1);
+        return {
+          id,
+          name: this.name(id),
+          here: mine.length > 0,
+          unit,
+          amount,
+          listed: this.open().some((s) => s.item === id),
+          words: mine.length
+            ? `${figure(mine.reduce((a, s) => a + s.onHand, 0))} ${unit === 'piece' ? '' : unit}`.trim()
+            : elsewhere
+              ? `in ${elsewhere}`
+              : 'nowhere',
+        };
+      });
   });
   private total(item: string): number {
-    return this.here().filter((s) => s.item === item).reduce((a, s) => a + s.onHand, 0);
+    return this.here()
+      .filter((s) => s.item === item)
+      .reduce((a, s) => a + s.onHand, 0);
   }
   /** The worst pair on this shelf, by the mixing engine's shelf column. */
   private readonly worst = computed(() => {
     const c = this.knowledge.catalogue();
-    const ids = [...new Set(this.here().filter((s) => s.onHand > 0 && c?.products.has(s.item)).map((s) => s.item))];
+    const ids = [
+      ...new Set(
+        this.here()
+          .filter((s) => s.onHand > 0 && c?.products.has(s.item))
+          .map((s) => s.item),
+      ),
+    ];
     if (!c || ids.length < 2) return null;
-    const items = resolveItems(ids.map((product) => ({ product })), c);
+    const items = resolveItems(
+      ids.map((product) => ({ product })),
+      c,
+    );
     if (!items.ok) return null;
     const a = judge(items.value, { meeting: 'shelf' }, c);
     const f = a.findings[0];
@@ -111,60 +150,121 @@ export class KitsPage {
   });
   protected readonly clash = computed(() => {
     const w = this.worst();
-    return w ? { level: w.level, says: `${capital(w.pair.map((i) => this.name(i)).join(' stands beside '))}. If both leak: ${w.because.charAt(0).toLowerCase()}${w.because.slice(1)} ${w.then}` } : null;
+    return w
+      ? {
+          level: w.level,
+          says: `${capital(w.pair.map((i) => this.name(i)).join(' stands beside '))}. If both leak: ${w.because.charAt(0).toLowerCase()}${w.because.slice(1)} ${w.then}`,
+        }
+      : null;
   });
   protected readonly boards = computed<Board[]>(() => {
     const k = this.kit();
     const c = this.knowledge.catalogue();
     if (!k || !c) return [];
     const clash = new Set(this.worst()?.pair);
-    return [...k.places].sort((a, b) => a.row - b.row).map((p) => ({
-      id: p.id,
-      name: p.name,
-      hooks: p.heightBand === 'hook',
-      locked: p.locked,
-      things: this.here().filter((s) => (s.place ?? k.places[0]?.id) === p.id).map((s, i): Thing => {
-        const product = c.products.get(s.item);
-        const par = k.par.find((x) => x.item === s.item)?.level ?? null;
-        const low = par !== null && this.total(s.item) < par;
-        const piece = s.pack.unit === 'piece';
-        const solid = product && ['powder', 'tablet', 'block', 'solid'].includes(product.state);
-        return {
-          stock: s,
-          name: this.name(s.item),
-          shape: p.heightBand === 'hook' ? 'hook' : piece ? 'stack' : product?.state === 'spray' || product?.state === 'aerosol' ? 'spray' : solid ? 'box' : product?.state === 'paste' || product?.state === 'cream' ? 'jar' : 'bottle',
-          level: Math.max(0, Math.min(1, s.onHand / s.pack.amount)),
-          count: Math.round(s.onHand),
-          par,
-          amount: piece ? `${figure(s.onHand)}${par !== null ? ` of ${par}` : ''}` : `${figure(s.onHand)} of ${figure(low ? par : s.pack.amount)} ${s.pack.unit}`,
-          low,
-          colour: FILLS[(s.item.length * 3 + i) % FILLS.length]!,
-          clash: clash.has(s.item),
-          class: s.colourClass ?? null,
-        };
-      }),
-    }));
+    return [...k.places]
+      .sort((a, b) => a.row - b.row)
+      .map((p) => ({
+        id: p.id,
+        name: p.name,
+        hooks: p.heightBand === 'hook',
+        locked: p.locked,
+        things: this.here()
+          .filter((s) => (s.place ?? k.places[0]?.id) === p.id)
+          .map((s, i): Thing => {
+            const product = c.products.get(s.item);
+            const par = k.par.find((x) => x.item === s.item)?.level ?? null;
+            const low = par !== null && this.total(s.item) < par;
+            const piece = s.pack.unit === 'piece';
+            const solid = product && ['powder', 'tablet', 'block', 'solid'].includes(product.state);
+            return {
+              stock: s,
+              name: this.name(s.item),
+              shape:
+                p.heightBand === 'hook'
+                  ? 'hook'
+                  : piece
+                    ? 'stack'
+                    : product?.state === 'spray' || product?.state === 'aerosol'
+                      ? 'spray'
+                      : solid
+                        ? 'box'
+                        : product?.state === 'paste' || product?.state === 'cream'
+                          ? 'jar'
+                          : 'bottle',
+              level: Math.max(0, Math.min(1, s.onHand / s.pack.amount)),
+              count: Math.round(s.onHand),
+              par,
+              amount: piece
+                ? `${figure(s.onHand)}${par !== null ? ` of ${par}` : ''}`
+                : `${figure(s.onHand)} of ${figure(low ? par : s.pack.amount)} ${s.pack.unit}`,
+              low,
+              colour: FILLS[(s.item.length * 3 + i) % FILLS.length]!,
+              clash: clash.has(s.item),
+              class: s.colourClass ?? null,
+            };
+          }),
+      }));
   });
-  protected readonly picked = computed<Thing | null>(() => this.boards().flatMap((b) => b.things).find((t) => t.stock.id === this.pickedId()) ?? null);
+  protected readonly picked = computed<Thing | null>(
+    () =>
+      this.boards()
+        .flatMap((b) => b.things)
+        .find((t) => t.stock.id === this.pickedId()) ?? null,
+  );
   protected readonly about = computed(() => {
     const k = this.kit();
     if (!k) return '';
     const c = this.knowledge.catalogue();
-    const grams = this.here().reduce((g, s) => g + (s.pack.unit === 'piece' ? 60 * s.onHand : s.pack.unit === 'g' ? s.onHand : s.onHand * (c?.products.get(s.item)?.density ?? 1)), 0);
-    return [k.kind, k.limits.mass_g ? `about ${figure(grams / 1000)} of ${figure(k.limits.mass_g / 1000)} kg` : `about ${figure(grams / 1000)} kg`, `${this.here().length} things`].join(' · ');
+    const grams = this.here().reduce(
+      (g, s) =>
+        g +
+        (s.pack.unit === 'piece'
+          ? 60 * s.onHand
+          : s.pack.unit === 'g'
+            ? s.onHand
+            : s.onHand * (c?.products.get(s.item)?.density ?? 1)),
+      0,
+    );
+    return [
+      k.kind,
+      k.limits.mass_g
+        ? `about ${figure(grams / 1000)} of ${figure(k.limits.mass_g / 1000)} kg`
+        : `about ${figure(grams / 1000)} kg`,
+      `${this.here().length} things`,
+    ].join(' · ');
   });
   protected readonly low = computed(() => {
     const k = this.kit();
-    return (k?.par ?? []).filter((p) => this.total(p.item) < p.level).map((p) => ({ key: p.item, item: p.item, name: this.name(p.item), unit: p.unit, missing: p.level - this.total(p.item), has: `${figure(this.total(p.item))} of ${figure(p.level)}${p.unit === 'piece' ? '' : ` ${p.unit}`}`, listed: this.open().some((s) => s.item === p.item) }));
+    return (k?.par ?? [])
+      .filter((p) => this.total(p.item) < p.level)
+      .map((p) => ({
+        key: p.item,
+        item: p.item,
+        name: this.name(p.item),
+        unit: p.unit,
+        missing: p.level - this.total(p.item),
+        has: `${figure(this.total(p.item))} of ${figure(p.level)}${p.unit === 'piece' ? '' : ` ${p.unit}`}`,
+        listed: this.open().some((s) => s.item === p.item),
+      }));
   });
   protected readonly open = computed<Shopping[]>(() => this.shopping().filter((s) => s.state === 'open'));
   protected readonly mixed = computed(() =>
-    this.bottles().filter((b) => b.fill && b.kit === this.kit()?.id).map((b) => {
-      const old = Date.parse(b.fill!.discardAt) < Date.now();
-      return { name: b.name, left: `${figure(b.fill!.left_mL)} mL`, old, until: `${old ? 'pour away: ' : 'good until '}${when(b.fill!.discardAt, this.settings()?.timeZone, this.settings()?.locale)}` };
-    }),
+    this.bottles()
+      .filter((b) => b.fill && b.kit === this.kit()?.id)
+      .map((b) => {
+        const old = Date.parse(b.fill!.discardAt) < Date.now();
+        return {
+          name: b.name,
+          left: `${figure(b.fill!.left_mL)} mL`,
+          old,
+          until: `${old ? 'pour away: ' : 'good until '}${when(b.fill!.discardAt, this.settings()?.timeZone, this.settings()?.locale)}`,
+        };
+      }),
   );
-  protected readonly places = computed<Choice[]>(() => this.kits().flatMap((k) => k.places.map((p) => ({ id: `${p.id}@${k.id}`, name: `${k.name}: ${p.name}` }))));
+  protected readonly places = computed<Choice[]>(() =>
+    this.kits().flatMap((k) => k.places.map((p) => ({ id: `${p.id}@${k.id}`, name: `${k.name}: ${p.name}` }))),
+  );
 
   private async attempt(work: () => Promise<string | null>): Promise<void> {
     try {
@@ -191,13 +291,23 @@ export class KitsPage {
     const n = parseNumber(((e.target as HTMLFormElement).querySelector('input') as HTMLInputElement).value);
     if (n === null) return this.said.set('Write a number, for example 250.');
     void this.attempt(async () => {
-      await this.api.write({ kind: 'stock', reason: 'count', moves: [{ stock: t.stock.id, delta: Math.round((n - t.stock.onHand) * 1000) / 1000, unit: t.stock.pack.unit }], names: { product: t.name } });
+      await this.api.write({
+        kind: 'stock',
+        reason: 'count',
+        moves: [{ stock: t.stock.id, delta: Math.round((n - t.stock.onHand) * 1000) / 1000, unit: t.stock.pack.unit }],
+        names: { product: t.name },
+      });
       return `Counted: ${figure(n)} ${t.stock.pack.unit}.`;
     });
   }
   protected bought(t: Thing): void {
     void this.attempt(async () => {
-      await this.api.write({ kind: 'stock', reason: 'buy', moves: [{ stock: t.stock.id, delta: t.stock.pack.amount, unit: t.stock.pack.unit }], names: { product: t.name } });
+      await this.api.write({
+        kind: 'stock',
+        reason: 'buy',
+        moves: [{ stock: t.stock.id, delta: t.stock.pack.amount, unit: t.stock.pack.unit }],
+        names: { product: t.name },
+      });
       return `One ${t.name} more.`;
     });
   }
@@ -207,7 +317,15 @@ export class KitsPage {
   protected listItem(item: string, unit: Stock['pack']['unit'], amount: number): void {
     void this.attempt(async () => {
       if (this.open().some((s) => s.item === item)) return 'It is on the list already.';
-      await this.api.create('shopping', { item, amount, unit, kit: this.kit()?.id ?? null, reason: 'below par', section: this.knowledge.catalogue()?.products.has(item) ? 'cleaning' : 'household', state: 'open' });
+      await this.api.create('shopping', {
+        item,
+        amount,
+        unit,
+        kit: this.kit()?.id ?? null,
+        reason: 'below par',
+        section: this.knowledge.catalogue()?.products.has(item) ? 'cleaning' : 'household',
+        state: 'open',
+      });
       return `On the list: ${this.name(item)}.`;
     });
   }

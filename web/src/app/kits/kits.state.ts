@@ -4,6 +4,15 @@ import { createActionGroup, createFeature, createReducer, on, props } from '@ngr
 export interface KitsState {
   stock: string | null;
 }
-export const kitsEvents = createActionGroup({ source: 'Kits page', events: { 'Thing picked': props<{ stock: string | null }>() } });
+export const kitsEvents = createActionGroup({
+  source: 'Kits page',
+  events: { 'Thing picked': props<{ stock: string | null }>() },
+});
 const initial: KitsState = { stock: null };
-export const kitsFeature = createFeature({ name: 'kitsPage', reducer: createReducer(initial, on(kitsEvents.thingPicked, (_, { stock }): KitsState => ({ stock }))) });
+export const kitsFeature = createFeature({
+  name: 'kitsPage',
+  reducer: createReducer(
+    initial,
+    on(kitsEvents.thingPicked, (_, { stock }): KitsState => ({ stock })),
+  ),
+});

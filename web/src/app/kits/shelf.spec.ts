@@ -2,8 +2,28 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import type { Stock } from '@dolly-tub/core';
 import { type Board, Shelf, type Thing } from './shelf';
 
-const thing = (id: string, more: Partial<Thing> = {}): Thing => ({ stock: { id } as Stock, name: id, shape: 'bottle', level: 0.5, count: 1, par: null, amount: '250 of 500 mL', low: false, colour: '#abc', clash: false, class: null, ...more });
-const board = (things: Thing[], more: Partial<Board> = {}): Board => ({ id: 'top', name: 'top shelf', hooks: false, locked: false, things, ...more });
+const thing = (id: string, more: Partial<Thing> = {}): Thing => ({
+  stock: { id } as Stock,
+  name: id,
+  shape: 'bottle',
+  level: 0.5,
+  count: 1,
+  par: null,
+  amount: '250 of 500 mL',
+  low: false,
+  colour: '#abc',
+  clash: false,
+  class: null,
+  ...more,
+});
+const board = (things: Thing[], more: Partial<Board> = {}): Board => ({
+  id: 'top',
+  name: 'top shelf',
+  hooks: false,
+  locked: false,
+  things,
+  ...more,
+});
 
 describe('the shelf', () => {
   let f: ComponentFixture<Shelf>;
@@ -15,7 +35,10 @@ describe('the shelf', () => {
   };
   test('every thing is a button that says its name, its amount and what is wrong with it', () => {
     const e = show(board([thing('bleach', { low: true, clash: true }), thing('soap')]));
-    expect([...e.querySelectorAll('button')].map((b) => b.getAttribute('aria-label'))).toEqual(['bleach, 250 of 500 mL, below par, keep apart', 'soap, 250 of 500 mL']);
+    expect([...e.querySelectorAll('button')].map((b) => b.getAttribute('aria-label'))).toEqual([
+      'bleach, 250 of 500 mL, below par, keep apart',
+      'soap, 250 of 500 mL',
+    ]);
   });
   test('an arc spans two things that must be kept apart, from the first to the second', () => {
     const e = show(board([thing('a'), thing('b', { clash: true }), thing('c'), thing('d', { clash: true })]));
@@ -24,14 +47,21 @@ describe('the shelf', () => {
     expect(e.querySelectorAll('.arc')).toHaveLength(1);
     expect(arc.closest('li')).toBe(e.querySelectorAll('li')[1]);
   });
-  test('one of the two alone on a board has no arc', () => expect(show(board([thing('a', { clash: true })])).querySelector('.arc')).toBeNull());
+  test('one of the two alone on a board has no arc', () =>
+    expect(show(board([thing('a', { clash: true })])).querySelector('.arc')).toBeNull());
   test('a stack below par shows the gaps', () => {
     const e = show(board([thing('cloths', { shape: 'stack', count: 3, par: 5 })]));
     expect(e.querySelectorAll('rect.gap')).toHaveLength(2);
     expect(e.querySelectorAll('rect.in')).toHaveLength(3);
   });
-  test.each([[0, 110], [1, 44], [0.5, 77]])('a bottle filled to %d is drawn to that height', (level, y) => {
-    const d = show(board([thing('x', { level })])).querySelector('.in')!.getAttribute('d')!;
+  test.each([
+    [0, 110],
+    [1, 44],
+    [0.5, 77],
+  ])('a bottle filled to %d is drawn to that height', (level, y) => {
+    const d = show(board([thing('x', { level })]))
+      .querySelector('.in')!
+      .getAttribute('d')!;
     expect(Number(/^M23 ([\d.]+)/.exec(d)![1])).toBe(y);
   });
   test('pressing picks; a locked board says so; an empty one too', () => {

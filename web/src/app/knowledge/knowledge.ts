@@ -1,5 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { type Catalogue, loadCatalogue, overlay, type OwnRecord, type RawCatalogue, type Source } from '@dolly-tub/core';
+import {
+  type Catalogue,
+  loadCatalogue,
+  overlay,
+  type OwnRecord,
+  type RawCatalogue,
+  type Source,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectOwn } from '../household/state';
 
@@ -16,7 +23,9 @@ export class Knowledge {
     const c = this.shipped();
     if (!c) return null;
     const own = this.own();
-    return own.products.length + own.materials.length + own.soils.length + own.tools.length === 0 ? c : overlay(c, own as unknown as Record<'products', OwnRecord[]>);
+    return own.products.length + own.materials.length + own.soils.length + own.tools.length === 0
+      ? c
+      : overlay(c, own as unknown as Record<'products', OwnRecord[]>);
   });
 
   async load(): Promise<void> {

@@ -8,9 +8,23 @@ import { Clock } from '../shared/clock';
 import { capital, figure, span, when } from '../shared/words';
 import { logEvents, logFeature } from './log.state';
 
-const KINDS: [string, string][] = [['', 'everything'], ['clean', 'cleans'], ['mix', 'bottles mixed'], ['stock', 'stock'], ['note', 'notes'], ['damage', 'damage'], ['undo', 'undone']];
+const KINDS: [string, string][] = [
+  ['', 'everything'],
+  ['clean', 'cleans'],
+  ['mix', 'bottles mixed'],
+  ['stock', 'stock'],
+  ['note', 'notes'],
+  ['damage', 'damage'],
+  ['undo', 'undone'],
+];
 const OUTCOME = { worked: 'worked', partly: 'partly', not: 'did not work', damaged: 'damaged it' } as const;
-const REASON: Record<string, string> = { buy: 'bought', use: 'used', count: 'counted', adjust: 'put right by hand', move: 'moved' };
+const REASON: Record<string, string> = {
+  buy: 'bought',
+  use: 'used',
+  count: 'counted',
+  adjust: 'put right by hand',
+  move: 'moved',
+};
 const DAY = 86_400_000;
 
 /** Everything that was done, newest first; never changed, only added to. */
@@ -54,7 +68,11 @@ export class LogPage {
   private readonly clock = inject(Clock);
   protected readonly events = logEvents;
   protected readonly kinds = KINDS;
-  protected readonly state = { kind: this.store.selectSignal(logFeature.selectKind), words: this.store.selectSignal(logFeature.selectWords), shown: this.store.selectSignal(logFeature.selectShown) };
+  protected readonly state = {
+    kind: this.store.selectSignal(logFeature.selectKind),
+    words: this.store.selectSignal(logFeature.selectWords),
+    shown: this.store.selectSignal(logFeature.selectShown),
+  };
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly log = this.store.selectSignal(selectLog);
   private readonly settings = this.store.selectSignal(selectSettings);
@@ -64,19 +82,46 @@ export class LogPage {
   constructor() {
     void this.knowledge.load();
   }
-  private readonly undone = computed(() => new Set(this.log().filter((e) => e.kind === 'undo').map((e) => e.corrects)));
+  private readonly undone = computed(
+    () =>
+      new Set(
+        this.log()
+          .filter((e) => e.kind === 'undo')
+          .map((e) => e.corrects),
+      ),
+  );
   private describe(e: LogEntry): { title: string; detail: string } {
     const c = this.knowledge.catalogue();
     const soil = e.question ? (c?.soils.get(e.question.soil)?.name ?? e.question.soil) : '';
     const spot = e.names?.['spot'] ?? 'a spot';
-    const moves = (e.moves ?? []).map((m) => `${m.delta > 0 ? '+' : '−'}${figure(Math.abs(m.delta))} ${m.unit}`).join(', ');
+    const moves = (e.moves ?? [])
+      .map((m) => `${m.delta > 0 ? '+' : '−'}${figure(Math.abs(m.delta))} ${m.unit}`)
+      .join(', ');
     switch (e.kind) {
       case 'clean':
-        return { title: `${spot}: ${soil}`, detail: [e.method?.name, e.rinsed ? (e.rinsed > 1 ? 'rinsed twice' : 'rinsed') : e.method?.product ? 'not rinsed' : '', e.minutes ? span(e.minutes) : '', moves].filter(Boolean).join(' · ') };
+        return {
+          title: `${spot}: ${soil}`,
+          detail: [
+            e.method?.name,
+            e.rinsed ? (e.rinsed > 1 ? 'rinsed twice' : 'rinsed') : e.method?.product ? 'not rinsed' : '',
+            e.minutes ? span(e.minutes) : '',
+            moves,
+          ]
+            .filter(Boolean)
+            .join(' · '),
+        };
       case 'mix':
-        return { title: `Mixed ${e.names?.['bottle'] ?? 'a bottle'}`, detail: [e.names?.['product'], e.fill ? `${figure(e.fill.left_mL)} mL` : '', moves].filter(Boolean).join(' · ') };
+        return {
+          title: `Mixed ${e.names?.['bottle'] ?? 'a bottle'}`,
+          detail: [e.names?.['product'], e.fill ? `${figure(e.fill.left_mL)} mL` : '', moves]
+            .filter(Boolean)
+            .join(' · '),
+        };
       case 'stock':
-        return { title: `Stock ${REASON[e.reason ?? ''] ?? ''}`, detail: [e.names?.['product'], moves, e.text].filter(Boolean).join(' · ') };
+        return {
+          title: `Stock ${REASON[e.reason ?? ''] ?? ''}`,
+          detail: [e.names?.['product'], moves, e.text].filter(Boolean).join(' · '),
+        };
       case 'damage':
         return { title: `Damage: ${spot}`, detail: [e.method?.name, e.text].filter(Boolean).join(' · ') };
       case 'undo':
@@ -96,12 +141,33 @@ export class LogPage {
   protected readonly days = computed(() => {
     const s = this.settings();
     const now = this.clock.minute().getTime();
-    const days: { day: string; entries: { id: string; entry: LogEntry; time: string; title: string; detail: string; outcome: string; canUndo: boolean; undone: boolean }[] }[] = [];
+    const days: {
+      day: string;
+      entries: {
+        id: string;
+        entry: LogEntry;
+        time: string;
+        title: string;
+        detail: string;
+        outcome: string;
+        canUndo: boolean;
+        undone: boolean;
+      }[];
+    }[] = [];
     for (const f of this.found().slice(0, this.state.shown())) {
       const day = when(f.entry.at, s?.timeZone, s?.locale, false);
       if (days[days.length - 1]?.day !== day) days.push({ day, entries: [] });
       const undone = this.undone().has(f.entry.id);
-      days[days.length - 1]!.entries.push({ id: f.entry.id, entry: f.entry, time: when(f.entry.at, s?.timeZone, s?.locale).split(', ').pop()!.slice(-5), title: f.title, detail: f.detail, outcome: f.entry.outcome ? OUTCOME[f.entry.outcome] : '', canUndo: f.entry.kind !== 'undo' && !undone && now - Date.parse(f.entry.recordedAt) < DAY, undone });
+      days[days.length - 1]!.entries.push({
+        id: f.entry.id,
+        entry: f.entry,
+        time: when(f.entry.at, s?.timeZone, s?.locale).split(', ').pop()!.slice(-5),
+        title: f.title,
+        detail: f.detail,
+        outcome: f.entry.outcome ? OUTCOME[f.entry.outcome] : '',
+        canUndo: f.entry.kind !== 'undo' && !undone && now - Date.parse(f.entry.recordedAt) < DAY,
+        undone,
+      });
     }
     return days;
   });
@@ -115,7 +181,10 @@ export class LogPage {
       r.good += e.outcome === 'worked' ? 1 : e.outcome === 'partly' ? 0.5 : 0;
       by.set(name, r);
     }
-    return [...by].map(([name, r]) => ({ name, n: r.n, share: r.good / r.n, words: `${Math.round((100 * r.good) / r.n)} %` })).sort((a, b) => b.n - a.n).slice(0, 9);
+    return [...by]
+      .map(([name, r]) => ({ name, n: r.n, share: r.good / r.n, words: `${Math.round((100 * r.good) / r.n)} %` }))
+      .sort((a, b) => b.n - a.n)
+      .slice(0, 9);
   });
   protected type(e: Event): void {
     this.store.dispatch(logEvents.wordsTyped({ words: (e.target as HTMLInputElement).value }));

@@ -6,7 +6,14 @@ export interface LogState {
   words: string;
   shown: number;
 }
-export const logEvents = createActionGroup({ source: 'Log page', events: { 'Kind chosen': props<{ kind: string }>(), 'Words typed': props<{ words: string }>(), 'More asked': props<{ by: number }>() } });
+export const logEvents = createActionGroup({
+  source: 'Log page',
+  events: {
+    'Kind chosen': props<{ kind: string }>(),
+    'Words typed': props<{ words: string }>(),
+    'More asked': props<{ by: number }>(),
+  },
+});
 const initial: LogState = { kind: '', words: '', shown: 40 };
 export const logFeature = createFeature({
   name: 'logPage',

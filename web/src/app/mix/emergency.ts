@@ -25,7 +25,8 @@ export interface EmergencyData {
       <button class="btn" type="button" mat-dialog-close>Close this card</button>
     </div>
   `,
-  styles: '.box{padding:24px;display:grid;gap:16px;border-top:14px solid var(--v5)} h2{font-size:36px;color:var(--v5)} ol{display:grid;gap:12px;padding-left:34px;font-size:25px;line-height:1.25} p{font-size:18px} .btn{justify-self:start}',
+  styles:
+    '.box{padding:24px;display:grid;gap:16px;border-top:14px solid var(--v5)} h2{font-size:36px;color:var(--v5)} ol{display:grid;gap:12px;padding-left:34px;font-size:25px;line-height:1.25} p{font-size:18px} .btn{justify-self:start}',
 })
 export class Emergency {
   protected readonly data = inject<EmergencyData>(MAT_DIALOG_DATA);

@@ -5,7 +5,11 @@ import { catalogueSchemas, judge, loadCatalogue, type MixItem, type RawCatalogue
 import { MeetingWeb } from './meeting-web';
 
 const folder = join(process.cwd(), 'core/catalogue');
-const catalogue = loadCatalogue(Object.fromEntries(Object.keys(catalogueSchemas).map((f) => [f, JSON.parse(readFileSync(join(folder, `${f}.json`), 'utf8'))])) as unknown as RawCatalogue);
+const catalogue = loadCatalogue(
+  Object.fromEntries(
+    Object.keys(catalogueSchemas).map((f) => [f, JSON.parse(readFileSync(join(folder, `${f}.json`), 'utf8'))]),
+  ) as unknown as RawCatalogue,
+);
 const draw = (items: MixItem[]): HTMLElement => {
   const r = resolveItems(items, catalogue);
   if (!r.ok) throw new Error('unresolved');
@@ -31,7 +35,9 @@ describe('which ingredient meets which', () => {
   });
   test('the table says the same', () => {
     const e = draw([{ product: 'white-vinegar' }, { product: 'baking-soda' }]);
-    expect(e.querySelector('tbody')!.textContent!.replace(/\s+/g, ' ')).toMatch(/Acetic acid.*Sodium bicarbonate.*pointless: carbon dioxide/);
+    expect(e.querySelector('tbody')!.textContent!.replace(/\s+/g, ' ')).toMatch(
+      /Acetic acid.*Sodium bicarbonate.*pointless: carbon dioxide/,
+    );
   });
   test('a harmless pair has boxes and no lines', () => {
     const e = draw([{ product: 'isopropanol-70' }, { product: 'water' }]);
@@ -40,6 +46,9 @@ describe('which ingredient meets which', () => {
   });
   test('of three things the deciding two are drawn', () => {
     const e = draw([{ product: 'dish-detergent' }, { product: 'white-vinegar' }, { product: 'chlorine-bleach' }]);
-    expect([...e.querySelectorAll('.col')].map((c) => c.querySelector('.box b')!.textContent).sort()).toEqual(['Acetic acid', 'Sodium hypochlorite']);
+    expect([...e.querySelectorAll('.col')].map((c) => c.querySelector('.box b')!.textContent).sort()).toEqual([
+      'Acetic acid',
+      'Sodium hypochlorite',
+    ]);
   });
 });

@@ -48,12 +48,34 @@ export class MeetingWeb {
     const ids = f ? [...new Set(f.pair.map((p) => p.item))] : [];
     return ids.length >= 2 ? [ids[0]!, ids[1]!] : [0, 1];
   });
-  private readonly mine = computed(() => this.findings().filter((f) => f.pair.some((p) => p.item === this.pair()[0]) && f.pair.some((p) => p.item === this.pair()[1])));
+  private readonly mine = computed(() =>
+    this.findings().filter(
+      (f) => f.pair.some((p) => p.item === this.pair()[0]) && f.pair.some((p) => p.item === this.pair()[1]),
+    ),
+  );
   private boxes(n: number): Box[] {
     const item = this.items()[n];
     if (!item) return [];
-    const boxes = item.ingredients.map((i) => ({ name: i.name, note: i.percent < 100 ? `to ${Number(i.percent.toPrecision(3))} %` : '', level: Math.max(0, ...this.mine().filter((f) => f.pair.some((p) => p.item === n && p.name === i.name)).map((f) => f.level)) }));
-    if (!item.disclosed && this.mine().some((f) => f.rule === 'U1' && f.pair.some((p) => p.item === n)) && !(item.halogen && !item.unknown)) boxes.push({ name: item.unknownWhat[0] ? `“${item.unknownWhat[0].slice(0, 26)}”` : 'the rest of it', note: 'not known', level: 3 });
+    const boxes = item.ingredients.map((i) => ({
+      name: i.name,
+      note: i.percent < 100 ? `to ${Number(i.percent.toPrecision(3))} %` : '',
+      level: Math.max(
+        0,
+        ...this.mine()
+          .filter((f) => f.pair.some((p) => p.item === n && p.name === i.name))
+          .map((f) => f.level),
+      ),
+    }));
+    if (
+      !item.disclosed &&
+      this.mine().some((f) => f.rule === 'U1' && f.pair.some((p) => p.item === n)) &&
+      !(item.halogen && !item.unknown)
+    )
+      boxes.push({
+        name: item.unknownWhat[0] ? `“${item.unknownWhat[0].slice(0, 26)}”` : 'the rest of it',
+        note: 'not known',
+        level: 3,
+      });
     boxes.sort((a, b) => b.level - a.level);
     return boxes.slice(0, 4);
   }

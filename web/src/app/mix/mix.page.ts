@@ -113,11 +113,20 @@ export class MixPage {
   }
   protected asMeeting = (id: string): MeetingId => id as MeetingId;
   protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
-  protected readonly bottles = computed<Choice[]>(() => this.ownBottles().filter((b) => b.fill).map((b) => ({ id: b.id, name: b.name })));
+  protected readonly bottles = computed<Choice[]>(() =>
+    this.ownBottles()
+      .filter((b) => b.fill)
+      .map((b) => ({ id: b.id, name: b.name })),
+  );
   protected readonly products = computed<Choice[]>(() => {
     const owned = new Map(this.stock().map((s) => [s.item, this.kits().find((k) => k.id === s.kit)?.name]));
     return [...(this.knowledge.catalogue()?.products.values() ?? [])]
-      .map((p) => ({ id: p.id, name: capital(p.name), also: p.synonyms, ...(owned.has(p.id) ? { note: `you have it: ${owned.get(p.id)}` } : {}) }))
+      .map((p) => ({
+        id: p.id,
+        name: capital(p.name),
+        also: p.synonyms,
+        ...(owned.has(p.id) ? { note: `you have it: ${owned.get(p.id)}` } : {}),
+      }))
       .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)) || (a.name < b.name ? -1 : 1));
   });
   private readonly inBottle = (id: string): MixItem[] | null => {
@@ -138,15 +147,33 @@ export class MixPage {
     const items = this.resolved();
     if (!c || !items?.length) return null;
     if (items.length === 1) return null;
-    return judge(items, { meeting: this.state.meeting(), closed: this.state.meeting() === 'container' && this.state.closed(), rinsed: this.state.rinsed() }, c);
+    return judge(
+      items,
+      {
+        meeting: this.state.meeting(),
+        closed: this.state.meeting() === 'container' && this.state.closed(),
+        rinsed: this.state.rinsed(),
+      },
+      c,
+    );
   });
   /** Level 0 claims no more than was read. */
-  protected readonly nothing = computed(() => (this.items().every((i) => i.disclosed) ? 'No rule concerns them, and everything in them is named.' : 'No rule concerns anything that their labels name.'));
+  protected readonly nothing = computed(() =>
+    this.items().every((i) => i.disclosed)
+      ? 'No rule concerns them, and everything in them is named.'
+      : 'No rule concerns anything that their labels name.',
+  );
   protected readonly things = computed(() =>
     this.items().map((i) => ({
       name: capital(i.name),
-      inside: i.ingredients.map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`).join(', '),
-      unknown: i.unknownWhat.length ? `${i.unknownWhat.length} not recognised: “${i.unknownWhat.join('”, “').slice(0, 80)}”` : i.unknown ? 'not all of it is named' : '',
+      inside: i.ingredients
+        .map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`)
+        .join(', '),
+      unknown: i.unknownWhat.length
+        ? `${i.unknownWhat.length} not recognised: “${i.unknownWhat.join('”, “').slice(0, 80)}”`
+        : i.unknown
+          ? 'not all of it is named'
+          : '',
     })),
   );
   protected readonly reading = computed(() => {
@@ -170,6 +197,18 @@ export class MixPage {
   }
   protected happened(): void {
     const e = this.settings()?.emergency;
-    this.dialog.open(Emergency, { ariaLabelledBy: 'emergency-title', disableClose: true, width: '720px', maxWidth: '96vw', data: { what: this.items().map((i) => i.name).join(' and '), number: e?.number ?? '', poison: e?.poisonCentre ?? '' } });
+    this.dialog.open(Emergency, {
+      ariaLabelledBy: 'emergency-title',
+      disableClose: true,
+      width: '720px',
+      maxWidth: '96vw',
+      data: {
+        what: this.items()
+          .map((i) => i.name)
+          .join(' and '),
+        number: e?.number ?? '',
+        poison: e?.poisonCentre ?? '',
+      },
+    });
   }
 }

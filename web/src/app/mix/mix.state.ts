@@ -26,7 +26,10 @@ export const mixFeature = createFeature({
     initial,
     on(mixEvents.thingsBrought, (state, { items }): MixState => ({ ...state, items })),
     on(mixEvents.thingAdded, (state, { item }): MixState => ({ ...state, items: [...state.items, item] })),
-    on(mixEvents.thingTakenAway, (state, { index }): MixState => ({ ...state, items: state.items.filter((_, i) => i !== index) })),
+    on(mixEvents.thingTakenAway, (state, { index }): MixState => ({
+      ...state,
+      items: state.items.filter((_, i) => i !== index),
+    })),
     on(mixEvents.meetingChosen, (state, { meeting }): MixState => ({ ...state, meeting })),
     on(mixEvents.closedToggled, (state): MixState => ({ ...state, closed: !state.closed })),
     on(mixEvents.rinsedToggled, (state): MixState => ({ ...state, rinsed: !state.rinsed })),

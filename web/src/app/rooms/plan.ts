@@ -6,7 +6,10 @@ import { dirt } from './due';
 
 const MARGIN = 260;
 const arc = d3arc();
-const route = d3line<{ x: number; y: number }>().x((p) => p.x).y((p) => p.y).curve(curveCatmullRom.alpha(0.6));
+const route = d3line<{ x: number; y: number }>()
+  .x((p) => p.x)
+  .y((p) => p.y)
+  .curve(curveCatmullRom.alpha(0.6));
 
 /** A room from above. Rings are real buttons laid over the drawing; the list beside the plan says the same. */
 @Component({
@@ -96,15 +99,28 @@ export class Plan {
     const b = this.box();
     return `${b.x} ${b.y} ${b.w} ${b.h}`;
   });
-  protected readonly outline = computed(() => this.room().outline.map((p) => `${p.x},${p.y}`).join(' '));
+  protected readonly outline = computed(() =>
+    this.room()
+      .outline.map((p) => `${p.x},${p.y}`)
+      .join(' '),
+  );
   protected readonly stitches = computed(() => route([...this.spots(), this.room().start]) ?? '');
   protected readonly pins = computed(() =>
     this.spots().map((spot) => {
       const b = this.box();
       const share = dirt(spot) / 5;
-      const ring = (to: number): string => arc({ innerRadius: 18, outerRadius: 24, startAngle: 0, endAngle: to * 2 * Math.PI }) ?? '';
+      const ring = (to: number): string =>
+        arc({ innerRadius: 18, outerRadius: 24, startAngle: 0, endAngle: to * 2 * Math.PI }) ?? '';
       const left_pc = ((spot.x - b.x) / b.w) * 100;
-      return { spot, left_pc, side: this.sides().get(spot.id) ?? 'hidden', top_pc: ((spot.y - b.y) / b.h) * 100, track: ring(1), fill: ring(share), label: `${spot.routeOrder} ${spot.name}: ${SEVERITY[dirt(spot)]}` };
+      return {
+        spot,
+        left_pc,
+        side: this.sides().get(spot.id) ?? 'hidden',
+        top_pc: ((spot.y - b.y) / b.h) * 100,
+        track: ring(1),
+        fill: ring(share),
+        label: `${spot.routeOrder} ${spot.name}: ${SEVERITY[dirt(spot)]}`,
+      };
     }),
   );
   /** Which side each name stands on: right, left, or shown only when picked, so that no name lies on another ring or name. */
@@ -112,7 +128,13 @@ export class Plan {
     const b = this.box();
     const px = Math.min(760, (470 * b.w) / b.h) / b.w;
     const at = (s: Spot): { x: number; y: number } => ({ x: (s.x - b.x) * px, y: (s.y - b.y) * px });
-    const taken = this.spots().map((s) => ({ l: at(s).x - 24, r: at(s).x + 24, t: at(s).y - 22, b: at(s).y + 22, id: s.id }));
+    const taken = this.spots().map((s) => ({
+      l: at(s).x - 24,
+      r: at(s).x + 24,
+      t: at(s).y - 22,
+      b: at(s).y + 22,
+      id: s.id,
+    }));
     const sides = new Map<string, 'right' | 'left' | 'hidden'>();
     for (const s of this.spots()) {
       const p = at(s);
@@ -120,7 +142,12 @@ export class Plan {
       for (const side of ['right', 'left'] as const) {
         const box = side === 'right' ? { l: p.x + 24, r: p.x + 24 + w } : { l: p.x - 24 - w, r: p.x - 24 };
         const label = { ...box, t: p.y - 10, b: p.y + 10, id: s.id };
-        if (label.l < 0 || label.r > b.w * px || taken.some((k) => k.id !== s.id && k.l < label.r && k.r > label.l && k.t < label.b && k.b > label.t)) continue;
+        if (
+          label.l < 0 ||
+          label.r > b.w * px ||
+          taken.some((k) => k.id !== s.id && k.l < label.r && k.r > label.l && k.t < label.b && k.b > label.t)
+        )
+          continue;
         taken.push({ ...label, id: `${s.id} name` });
         sides.set(s.id, side);
         break;
@@ -154,7 +181,12 @@ export class Plan {
       };
     });
   });
-  protected readonly describe = computed(() => `${this.room().name} from above, ${this.spots().length} spots: ${this.spots().map((s) => `${s.routeOrder} ${s.name}`).join(', ')}. The list beside says the same.`);
+  protected readonly describe = computed(
+    () =>
+      `${this.room().name} from above, ${this.spots().length} spots: ${this.spots()
+        .map((s) => `${s.routeOrder} ${s.name}`)
+        .join(', ')}. The list beside says the same.`,
+  );
 
   private at(e: PointerEvent): { x: number; y: number } {
     const r = this.sheet().nativeElement.getBoundingClientRect();

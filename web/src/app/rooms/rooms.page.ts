@@ -65,7 +65,10 @@ export class RoomsPage {
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   protected readonly events = roomsEvents;
-  protected readonly state = { spot: this.store.selectSignal(roomsFeature.selectSpot), mode: this.store.selectSignal(roomsFeature.selectMode) };
+  protected readonly state = {
+    spot: this.store.selectSignal(roomsFeature.selectSpot),
+    mode: this.store.selectSignal(roomsFeature.selectMode),
+  };
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   protected readonly rooms = this.store.selectSignal(selectRooms);
   private readonly spots = this.store.selectSignal(selectSpots);
@@ -82,16 +85,33 @@ export class RoomsPage {
   }
   protected readonly room = computed(() => this.rooms().find((r) => r.id === this.roomId()) ?? this.rooms()[0]);
   protected readonly here = computed(() => this.spots().filter((s) => s.room === this.room()?.id));
-  protected readonly spot = computed<Spot | undefined>(() => this.here().find((s) => s.id === this.state.spot()) ?? this.here()[0]);
+  protected readonly spot = computed<Spot | undefined>(
+    () => this.here().find((s) => s.id === this.state.spot()) ?? this.here()[0],
+  );
   protected readonly about = computed(() => {
     const r = this.room();
     if (!r) return '';
-    const area = Math.abs(r.outline.reduce((a, p, i) => a + p.x * r.outline[(i + 1) % r.outline.length]!.y - r.outline[(i + 1) % r.outline.length]!.x * p.y, 0)) / 2e6;
-    return [`${figure(area)} m²`, `${figure((area * r.height_mm) / 1000)} m³`, r.fan_Lps ? `fan ${r.fan_Lps} L/s` : 'no fan', `${this.here().length} spots`].join(' · ');
+    const area =
+      Math.abs(
+        r.outline.reduce(
+          (a, p, i) =>
+            a + p.x * r.outline[(i + 1) % r.outline.length]!.y - r.outline[(i + 1) % r.outline.length]!.x * p.y,
+          0,
+        ),
+      ) / 2e6;
+    return [
+      `${figure(area)} m²`,
+      `${figure((area * r.height_mm) / 1000)} m³`,
+      r.fan_Lps ? `fan ${r.fan_Lps} L/s` : 'no fan',
+      `${this.here().length} spots`,
+    ].join(' · ');
   });
   protected readonly due = computed(() =>
     this.here()
-      .map((spot) => ({ spot, days: dueInDays(spot, this.log(), this.clock.minute(), this.settings()?.timeZone ?? 'UTC') }))
+      .map((spot) => ({
+        spot,
+        days: dueInDays(spot, this.log(), this.clock.minute(), this.settings()?.timeZone ?? 'UTC'),
+      }))
       .filter((d): d is { spot: Spot; days: number } => d.days !== null)
       .sort((a, b) => a.days - b.days)
       .slice(0, 5)
@@ -106,7 +126,13 @@ export class RoomsPage {
   /** One look: the worst soil takes the new amount; clean takes all of it off. */
   protected async look(s: Spot, severity: number): Promise<void> {
     const worst = Math.max(0, ...s.soils.map((x) => x.severity));
-    const soils = s.soils.map((x) => (severity === 0 ? { ...x, severity: 0 } : x.severity === worst ? { ...x, severity, seenAt: this.clock.now().toISOString() } : x));
+    const soils = s.soils.map((x) =>
+      severity === 0
+        ? { ...x, severity: 0 }
+        : x.severity === worst
+          ? { ...x, severity, seenAt: this.clock.now().toISOString() }
+          : x,
+    );
     await this.keep({ ...s, soils });
   }
   private async keep(s: Spot): Promise<void> {

@@ -7,16 +7,27 @@ export interface RoomsState {
 }
 export const roomsEvents = createActionGroup({
   source: 'Rooms page',
-  events: { 'Spot picked': props<{ spot: string | null }>(), 'Edit opened': emptyProps(), 'Edit closed': emptyProps(), 'Arranging toggled': emptyProps() },
+  events: {
+    'Spot picked': props<{ spot: string | null }>(),
+    'Edit opened': emptyProps(),
+    'Edit closed': emptyProps(),
+    'Arranging toggled': emptyProps(),
+  },
 });
 const initial: RoomsState = { spot: null, mode: 'look' };
 export const roomsFeature = createFeature({
   name: 'roomsPage',
   reducer: createReducer(
     initial,
-    on(roomsEvents.spotPicked, (state, { spot }): RoomsState => ({ mode: state.mode === 'arrange' ? 'arrange' : 'look', spot })),
+    on(roomsEvents.spotPicked, (state, { spot }): RoomsState => ({
+      mode: state.mode === 'arrange' ? 'arrange' : 'look',
+      spot,
+    })),
     on(roomsEvents.editOpened, (state): RoomsState => ({ ...state, mode: 'edit' })),
     on(roomsEvents.editClosed, (state): RoomsState => ({ ...state, mode: 'look' })),
-    on(roomsEvents.arrangingToggled, (state): RoomsState => ({ ...state, mode: state.mode === 'arrange' ? 'look' : 'arrange' })),
+    on(roomsEvents.arrangingToggled, (state): RoomsState => ({
+      ...state,
+      mode: state.mode === 'arrange' ? 'look' : 'arrange',
+    })),
   ),
 });

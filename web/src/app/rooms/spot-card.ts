@@ -60,7 +60,9 @@ export class SpotCard {
   protected readonly onIt = computed(() => {
     const c = this.knowledge.catalogue();
     const soils = this.spot().soils.filter((s) => s.severity > 0);
-    return soils.length ? soils.map((s) => `${c?.soils.get(s.soil)?.name ?? s.soil} (${SEVERITY[s.severity]})`).join(', ') : 'nothing that needs doing';
+    return soils.length
+      ? soils.map((s) => `${c?.soils.get(s.soil)?.name ?? s.soil} (${SEVERITY[s.severity]})`).join(', ')
+      : 'nothing that needs doing';
   });
   protected readonly beside = computed(() => {
     const c = this.knowledge.catalogue();
@@ -85,7 +87,10 @@ export class SpotCard {
     return evidenceOf(mine)
       .filter((e) => this.spot().soils.some((s) => s.soil === e.soil))
       .map((e) => {
-        const name = mine.find((x) => x.method?.mechanism === e.mechanism && x.question?.soil === e.soil)?.names?.['product'] ?? this.knowledge.catalogue()?.mechanisms.get(e.mechanism)?.name ?? e.mechanism;
+        const name =
+          mine.find((x) => x.method?.mechanism === e.mechanism && x.question?.soil === e.soil)?.names?.['product'] ??
+          this.knowledge.catalogue()?.mechanisms.get(e.mechanism)?.name ??
+          e.mechanism;
         return `${name}, ${e.worked + e.partly / 2} of ${e.worked + e.partly + e.not}`;
       })
       .join('; ');

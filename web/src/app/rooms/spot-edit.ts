@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { type Spot, withFinish } from '@dolly-tub/core';
 import { HouseholdApi, Refused } from '../household/api';
 import { Knowledge } from '../knowledge/knowledge';
@@ -12,7 +22,13 @@ interface Draft {
   area: string;
   soils: Spot['soils'];
 }
-const draftOf = (s: Spot): Draft => ({ name: s.name, face: s.finish ? `${s.material}/${s.finish}` : s.material, interval: s.interval_days ? String(s.interval_days) : '', area: String(s.area_m2), soils: s.soils.map((x) => ({ ...x })) });
+const draftOf = (s: Spot): Draft => ({
+  name: s.name,
+  face: s.finish ? `${s.material}/${s.finish}` : s.material,
+  interval: s.interval_days ? String(s.interval_days) : '',
+  area: String(s.area_m2),
+  soils: s.soils.map((x) => ({ ...x })),
+});
 
 /**
  * Change a spot. When somebody else saved first, the newer record stands beside the form and what was
@@ -49,7 +65,8 @@ const draftOf = (s: Spot): Draft => ({ name: s.name, face: s.finish ? `${s.mater
       <div class="row"><button class="btn strong" type="submit" [disabled]="saving()">Save</button><button class="btn" type="button" (click)="done.emit()">Leave it</button></div>
     </form>
   `,
-  styles: 'form{display:grid;gap:14px} .pair{display:grid;grid-template-columns:1fr 1fr;gap:12px} .wrong{color:var(--v5);font-weight:600}',
+  styles:
+    'form{display:grid;gap:14px} .pair{display:grid;grid-template-columns:1fr 1fr;gap:12px} .wrong{color:var(--v5);font-weight:600}',
 })
 export class SpotEdit {
   private readonly api = inject(HouseholdApi);
@@ -80,11 +97,19 @@ export class SpotEdit {
   }
   protected readonly faces = computed<Choice[]>(() => {
     const c = this.knowledge.catalogue();
-    return c ? [...c.materials.values()].flatMap((m) => [{ id: m.id, name: m.name, also: m.synonyms }, ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: withFinish(m, f.id).name, also: f.synonyms }))]) : [];
+    return c
+      ? [...c.materials.values()].flatMap((m) => [
+          { id: m.id, name: m.name, also: m.synonyms },
+          ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: withFinish(m, f.id).name, also: f.synonyms })),
+        ])
+      : [];
   });
-  protected readonly soils = computed<Choice[]>(() => [...(this.knowledge.catalogue()?.soils.values() ?? [])].map((s) => ({ id: s.id, name: s.name, also: s.synonyms })));
+  protected readonly soils = computed<Choice[]>(() =>
+    [...(this.knowledge.catalogue()?.soils.values() ?? [])].map((s) => ({ id: s.id, name: s.name, also: s.synonyms })),
+  );
   protected soilName = (id: string): string => this.knowledge.catalogue()?.soils.get(id)?.name ?? id;
-  protected soilWords = (s: Spot): string => s.soils.map((x) => `${this.soilName(x.soil)} ${SEVERITY[x.severity]}`).join(', ') || 'nothing on it';
+  protected soilWords = (s: Spot): string =>
+    s.soils.map((x) => `${this.soilName(x.soil)} ${SEVERITY[x.severity]}`).join(', ') || 'nothing on it';
   protected patch(p: Partial<Draft>): void {
     this.draft.update((d) => ({ ...d, ...p }));
   }
@@ -98,7 +123,10 @@ export class SpotEdit {
     this.patch({ soils: this.draft().soils.filter((_, n) => n !== i) });
   }
   protected add(soil: string): void {
-    if (!this.draft().soils.some((s) => s.soil === soil)) this.patch({ soils: [...this.draft().soils, { soil, severity: 3, age: 'dried', seenAt: new Date().toISOString() }] });
+    if (!this.draft().soils.some((s) => s.soil === soil))
+      this.patch({
+        soils: [...this.draft().soils, { soil, severity: 3, age: 'dried', seenAt: new Date().toISOString() }],
+      });
   }
   protected takeTheirs(n: Spot): void {
     this.opened.set(n);
@@ -118,11 +146,20 @@ export class SpotEdit {
     const d = this.draft();
     const [material, finish] = d.face.split('/');
     const num = (t: string): number => Number(t.trim().replace(',', '.'));
-    const body = { ...this.opened()!, name: d.name.trim(), material: material!, finish: finish ?? null, area_m2: num(d.area), interval_days: d.interval.trim() ? num(d.interval) : null, soils: d.soils };
+    const body = {
+      ...this.opened()!,
+      name: d.name.trim(),
+      material: material!,
+      finish: finish ?? null,
+      area_m2: num(d.area),
+      interval_days: d.interval.trim() ? num(d.interval) : null,
+      soils: d.soils,
+    };
     const wrong: Record<string, string> = {};
     if (!body.name) wrong['/name'] = 'Give it a name.';
     if (!(body.area_m2 > 0 && body.area_m2 <= 500)) wrong['/area_m2'] = 'A number of square metres, for example 2.4.';
-    if (body.interval_days !== null && !(body.interval_days >= 0.5)) wrong['/interval_days'] = 'A number of days, for example 7, or leave it empty.';
+    if (body.interval_days !== null && !(body.interval_days >= 0.5))
+      wrong['/interval_days'] = 'A number of days, for example 7, or leave it empty.';
     this.wrong.set(wrong);
     this.trouble.set(null);
     if (Object.keys(wrong).length) return;

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  type OnDestroy,
+  signal,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type LogFields, movesFor, type Run } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -9,7 +18,12 @@ import { Clock } from '../shared/clock';
 import { capital, span } from '../shared/words';
 
 type Outcome = 'worked' | 'partly' | 'not' | 'damaged';
-const OUTCOMES: [Outcome, string, string][] = [['worked', 'Worked', 'clean, nothing left'], ['partly', 'Partly', 'better, not gone'], ['not', 'Not', 'no change'], ['damaged', 'Damaged', 'a mark, dull or worn']];
+const OUTCOMES: [Outcome, string, string][] = [
+  ['worked', 'Worked', 'clean, nothing left'],
+  ['partly', 'Partly', 'better, not gone'],
+  ['not', 'Not', 'no change'],
+  ['damaged', 'Damaged', 'a mark, dull or worn'],
+];
 
 /** One step at a time in very large type; the wait is kept on the server, so a reload loses nothing. */
 @Component({
@@ -99,25 +113,38 @@ export class RunPage implements OnDestroy {
       this.aired.set(r.steps.some((s) => s.id === 'air'));
     });
     effect(() => {
-      for (const t of this.timers()) if (t.ready && !this.rang.has(t.id)) {
-        this.rang.add(t.id);
-        this.announce.set(`${t.label}: ready`);
-        ring();
-      }
+      for (const t of this.timers())
+        if (t.ready && !this.rang.has(t.id)) {
+          this.rang.add(t.id);
+          this.announce.set(`${t.label}: ready`);
+          ring();
+        }
     });
-    const lock = (navigator as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }).wakeLock;
-    void lock?.request('screen').then((w) => (this.wake = w)).catch(() => undefined);
+    const lock = (navigator as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } })
+      .wakeLock;
+    void lock
+      ?.request('screen')
+      .then((w) => (this.wake = w))
+      .catch(() => undefined);
   }
   ngOnDestroy(): void {
     void this.wake?.release().catch(() => undefined);
   }
   private readonly spot = computed(() => this.household().spots.find((s) => s.id === this.run()?.spot));
-  protected readonly place = computed(() => this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing');
-  protected readonly what = computed(() => [this.spot()?.name.toLowerCase(), this.run()?.method?.name].filter(Boolean).join(' · '));
+  protected readonly place = computed(
+    () => this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing',
+  );
+  protected readonly what = computed(() =>
+    [this.spot()?.name.toLowerCase(), this.run()?.method?.name].filter(Boolean).join(' · '),
+  );
   protected readonly left = computed(() => {
     const r = this.run();
     if (!r || this.ending()) return 'all steps done';
-    const s = r.steps.slice(r.index).reduce((a, x) => a + x.active_s + (x.wait_s && !r.timers.some((t) => t.id === x.id) ? x.wait_s.min : 0), 0) + Math.max(0, ...this.timers().map((t) => t.remaining));
+    const s =
+      r.steps
+        .slice(r.index)
+        .reduce((a, x) => a + x.active_s + (x.wait_s && !r.timers.some((t) => t.id === x.id) ? x.wait_s.min : 0), 0) +
+      Math.max(0, ...this.timers().map((t) => t.remaining));
     return `${span(Math.max(1, s / 60))} left`;
   });
   protected readonly timers = computed(() => {
@@ -130,7 +157,17 @@ export class RunPage implements OnDestroy {
       const ready = remaining === 0;
       const over = gone > t.max_s;
       const clock = `${Math.floor(remaining / 60)}:${String(remaining % 60).padStart(2, '0')}`;
-      return { id: t.id, label: t.label, remaining, ready, over, share: Math.min(1, gone / t.min_s), clock, words: over ? 'past its longest: wet it again or wipe now' : ready ? 'ready: go on' : 'wait; still wet?', say: `${t.label}: ${ready ? 'ready' : `${clock} to go`}` };
+      return {
+        id: t.id,
+        label: t.label,
+        remaining,
+        ready,
+        over,
+        share: Math.min(1, gone / t.min_s),
+        clock,
+        words: over ? 'past its longest: wet it again or wipe now' : ready ? 'ready: go on' : 'wait; still wet?',
+        say: `${t.label}: ${ready ? 'ready' : `${clock} to go`}`,
+      };
     });
   });
   protected readonly early = 'Go on early';
@@ -165,7 +202,19 @@ export class RunPage implements OnDestroy {
     const s = this.step();
     if (!s || this.saving()) return;
     if (s.wait_s && !r.timers.some((t) => t.id === s.id)) {
-      await this.keep({ timers: [...r.timers, { id: s.id, label: this.spot()?.name ?? 'Waiting', startedAt: this.clock.now().toISOString(), min_s: s.wait_s.min, max_s: s.wait_s.max, paused_s: 0 }] });
+      await this.keep({
+        timers: [
+          ...r.timers,
+          {
+            id: s.id,
+            label: this.spot()?.name ?? 'Waiting',
+            startedAt: this.clock.now().toISOString(),
+            min_s: s.wait_s.min,
+            max_s: s.wait_s.max,
+            paused_s: 0,
+          },
+        ],
+      });
       return;
     }
     // a wait that is over goes with its step
@@ -181,7 +230,8 @@ export class RunPage implements OnDestroy {
   }
   protected async drop(): Promise<void> {
     const r = this.run()!;
-    if (await this.keep({ state: 'dropped', timers: [] })) void this.router.navigate(['/choose'], { queryParams: { spot: r.spot } });
+    if (await this.keep({ state: 'dropped', timers: [] }))
+      void this.router.navigate(['/choose'], { queryParams: { spot: r.spot } });
   }
   /** Worked, partly, not, damaged: one log entry does it all; stock, bottle and evidence follow from it. */
   protected async finish(outcome: Outcome): Promise<void> {
@@ -205,12 +255,16 @@ export class RunPage implements OnDestroy {
       aired: this.aired(),
       minutes,
       moves,
-      names: { ...(this.spot() ? { spot: this.spot()!.name } : {}), ...(r.method?.product ? { product: c?.products.get(r.method.product)?.name ?? r.method.product } : {}) },
+      names: {
+        ...(this.spot() ? { spot: this.spot()!.name } : {}),
+        ...(r.method?.product ? { product: c?.products.get(r.method.product)?.name ?? r.method.product } : {}),
+      },
       ...(bottle ? { bottle: bottle.id, used_mL: bottle.used } : {}),
     };
     if (!r.spot) {
       this.trouble.set('It was done on no spot of the house, so only the steps end here.');
-      if (await this.keep({ state: 'done', timers: [] })) this.doneSays.set('No spot of the house: nothing was logged.');
+      if (await this.keep({ state: 'done', timers: [] }))
+        this.doneSays.set('No spot of the house: nothing was logged.');
       return;
     }
     this.saving.set(true);
@@ -218,10 +272,18 @@ export class RunPage implements OnDestroy {
       await this.api.write(entry);
       await this.api.replace('runs', { ...this.run()!, state: 'done', timers: [] });
       await this.cleanSpot(outcome);
-      const came = [moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : '', bottle ? `From ${bottle.name}: ${bottle.used} mL.` : ''].join(' ').trim();
-      this.doneSays.set(`${this.spot()?.name ?? 'The spot'} remembers it. ${came}${short.length ? ' The shelf was short of something: count it in Kits.' : ''}`);
+      const came = [
+        moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : '',
+        bottle ? `From ${bottle.name}: ${bottle.used} mL.` : '',
+      ]
+        .join(' ')
+        .trim();
+      this.doneSays.set(
+        `${this.spot()?.name ?? 'The spot'} remembers it. ${came}${short.length ? ' The shelf was short of something: count it in Kits.' : ''}`,
+      );
       const before = r.method?.effect;
-      if (before !== undefined && before !== null) this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
+      if (before !== undefined && before !== null)
+        this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
     } catch (e) {
       this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
     } finally {
@@ -245,7 +307,15 @@ export class RunPage implements OnDestroy {
     const s = this.spot();
     const soil = this.run()?.question?.soil;
     if (!s || !soil || outcome === 'not' || outcome === 'damaged') return;
-    const soils = s.soils.map((x) => (x.soil === soil ? { ...x, severity: outcome === 'worked' ? 0 : Math.max(1, x.severity - 1), seenAt: this.clock.now().toISOString() } : x));
+    const soils = s.soils.map((x) =>
+      x.soil === soil
+        ? {
+            ...x,
+            severity: outcome === 'worked' ? 0 : Math.max(1, x.severity - 1),
+            seenAt: this.clock.now().toISOString(),
+          }
+        : x,
+    );
     await this.api.replace('spots', { ...s, soils });
   }
 }

@@ -65,8 +65,16 @@ export class SettingsPage {
   private readonly knowledge = inject(Knowledge);
   protected readonly settings = this.store.selectSignal(selectSettings);
   private readonly members = this.store.selectSignal(selectMembers);
-  protected readonly systems = [['metric', 'metric'], ['us', 'US cups'], ['uk', 'UK']] as const;
-  protected readonly themes = [['system', 'as the system'], ['light', 'light'], ['dark', 'dark']] as const;
+  protected readonly systems = [
+    ['metric', 'metric'],
+    ['us', 'US cups'],
+    ['uk', 'UK'],
+  ] as const;
+  protected readonly themes = [
+    ['system', 'as the system'],
+    ['light', 'light'],
+    ['dark', 'dark'],
+  ] as const;
   protected readonly said = signal<string | null>(null);
   protected readonly asking = signal<'reset' | 'empty' | null>(null);
   protected readonly preview = signal<Preview | null>(null);
@@ -76,7 +84,16 @@ export class SettingsPage {
     void this.knowledge.load();
   }
   protected readonly stances = computed(() => [...(this.knowledge.catalogue()?.stances.values() ?? [])]);
-  protected readonly people = computed(() => this.members().map((m) => [m.name, m.species ?? (m.kind === 'adult' ? '' : m.kind), ...m.limits.map((l) => l.limit)].filter(Boolean).join(', ')).join('; ') || 'nobody noted yet');
+  protected readonly people = computed(
+    () =>
+      this.members()
+        .map((m) =>
+          [m.name, m.species ?? (m.kind === 'adult' ? '' : m.kind), ...m.limits.map((l) => l.limit)]
+            .filter(Boolean)
+            .join(', '),
+        )
+        .join('; ') || 'nobody noted yet',
+  );
   /** USGS classes of hardness, mg/L CaCO3. */
   protected readonly hardness = computed(() => {
     const h = this.settings()?.waterHardness_mgL ?? 0;
@@ -100,7 +117,10 @@ export class SettingsPage {
   protected stance(question: string, choice: string): void {
     void this.save({ stances: { ...this.settings()!.stances, [question]: choice } });
   }
-  protected tally = (t: Record<string, number>): string => Object.entries(t).map(([k, n]) => `${n} ${k}`).join(', ') || 'nothing';
+  protected tally = (t: Record<string, number>): string =>
+    Object.entries(t)
+      .map(([k, n]) => `${n} ${k}`)
+      .join(', ') || 'nothing';
   protected async choose(e: Event): Promise<void> {
     const file = (e.target as HTMLInputElement).files?.[0];
     this.preview.set(null);

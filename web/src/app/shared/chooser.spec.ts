@@ -73,7 +73,12 @@ describe('the word that opens a list', () => {
     for (let i = 0; i < 20; i++) key('ArrowUp');
     expect(field().getAttribute('aria-activedescendant')).toBe(options()[0]!.id);
   });
-  test.each([['kettle fur', 'limescale'], ['limscale', 'limescale'], ['pen', 'ballpoint ink'], ['port', 'red wine']])('typing "%s" finds %s', (text, name) => {
+  test.each([
+    ['kettle fur', 'limescale'],
+    ['limscale', 'limescale'],
+    ['pen', 'ballpoint ink'],
+    ['port', 'red wine'],
+  ])('typing "%s" finds %s', (text, name) => {
     word().click();
     f.detectChanges();
     type(text);

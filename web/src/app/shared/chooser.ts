@@ -1,5 +1,14 @@
 import { OverlayModule } from '@angular/cdk/overlay';
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import Fuse from 'fuse.js';
 
 export interface Choice {
@@ -70,17 +79,36 @@ export class Chooser {
   private readonly word = viewChild.required<ElementRef<HTMLButtonElement>>('word');
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   private readonly list = viewChild<ElementRef<HTMLUListElement>>('list');
-  private readonly fuse = computed(() => new Fuse(this.choices(), { keys: [{ name: 'name', weight: 2 }, 'also'], threshold: 0.34, ignoreLocation: true, minMatchCharLength: 2 }));
+  private readonly fuse = computed(
+    () =>
+      new Fuse(this.choices(), {
+        keys: [{ name: 'name', weight: 2 }, 'also'],
+        threshold: 0.34,
+        ignoreLocation: true,
+        minMatchCharLength: 2,
+      }),
+  );
   protected readonly shown = computed(() => this.choices().find((c) => c.id === this.value())?.name ?? this.empty());
   protected readonly found = computed(() => {
     const q = this.query().trim();
-    return (q ? this.fuse().search(q).map((r) => r.item) : this.choices()).slice(0, 60);
+    return (
+      q
+        ? this.fuse()
+            .search(q)
+            .map((r) => r.item)
+        : this.choices()
+    ).slice(0, 60);
   });
   protected readonly activeId = computed(() => (this.found().length ? `${this.listId}-${this.active()}` : null));
 
   protected toggle(): void {
     this.query.set('');
-    this.active.set(Math.max(0, this.found().findIndex((c) => c.id === this.value())));
+    this.active.set(
+      Math.max(
+        0,
+        this.found().findIndex((c) => c.id === this.value()),
+      ),
+    );
     this.open.update((o) => !o);
   }
   protected show(e: Event): void {

@@ -18,13 +18,15 @@ export class Clock {
       }
     }, 1000);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
-    void fetch('/api/health').then((r) => {
-      const date = r.headers.get('x-now');
-      if (!date) return;
-      this.offset = Date.parse(date) - Date.now();
-      this.minute.set(this.now());
-      this.second.set(this.now());
-    }).catch(() => undefined);
+    void fetch('/api/health')
+      .then((r) => {
+        const date = r.headers.get('x-now');
+        if (!date) return;
+        this.offset = Date.parse(date) - Date.now();
+        this.minute.set(this.now());
+        this.second.set(this.now());
+      })
+      .catch(() => undefined);
   }
   now(): Date {
     return new Date(Date.now() + this.offset);

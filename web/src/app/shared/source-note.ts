@@ -1,7 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Knowledge } from '../knowledge/knowledge';
 
-const KINDS = { published: 'published', 'common-practice': 'common practice', 'from-memory': 'from memory', household: 'noted by you' } as const;
+const KINDS = {
+  published: 'published',
+  'common-practice': 'common practice',
+  'from-memory': 'from memory',
+  household: 'noted by you',
+} as const;
 
 /** Where a claim comes from, one tap away. */
 @Component({

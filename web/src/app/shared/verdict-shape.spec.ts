@@ -10,7 +10,9 @@ describe('verdict shapes', () => {
     return f.nativeElement.querySelector('svg');
   };
   test('six levels, six different shapes: never colour alone', () => {
-    const shapes = [0, 1, 2, 3, 4, 5].map((l) => [...draw(l).querySelectorAll('path')].map((p) => p.getAttribute('d')).join('|'));
+    const shapes = [0, 1, 2, 3, 4, 5].map((l) =>
+      [...draw(l).querySelectorAll('path')].map((p) => p.getAttribute('d')).join('|'),
+    );
     expect(new Set(shapes).size).toBe(6);
     expect(VERDICTS).toHaveLength(6);
   });

@@ -19,7 +19,13 @@ export const SEVERITY = ['clean', 'a trace', 'a thin film', 'a film', 'a crust y
 /** A day and time in the household's zone and language. */
 export function when(at: string, zone: string | undefined, locale: string | undefined, withTime = true): string {
   try {
-    return new Intl.DateTimeFormat(locale ?? 'en-GB', { timeZone: zone ?? 'UTC', weekday: 'short', day: 'numeric', month: 'short', ...(withTime ? { hour: '2-digit', minute: '2-digit' } : {}) }).format(new Date(at));
+    return new Intl.DateTimeFormat(locale ?? 'en-GB', {
+      timeZone: zone ?? 'UTC',
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      ...(withTime ? { hour: '2-digit', minute: '2-digit' } : {}),
+    }).format(new Date(at));
   } catch {
     return at.slice(0, 16).replace('T', ' ');
   }

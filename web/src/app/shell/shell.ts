@@ -78,7 +78,9 @@ export class Shell {
 
   constructor() {
     this.store.dispatch(householdEvents.opened());
-    this.router.events.pipe(filter((e) => e instanceof NavigationEnd)).subscribe((e) => this.running.set(e.urlAfterRedirects.startsWith('/do/')));
+    this.router.events
+      .pipe(filter((e) => e instanceof NavigationEnd))
+      .subscribe((e) => this.running.set(e.urlAfterRedirects.startsWith('/do/')));
     effect(() => {
       const theme = this.settings()?.theme ?? 'system';
       document.documentElement.classList.toggle('theme-light', theme === 'light');
@@ -100,7 +102,15 @@ export class Shell {
       return;
     }
     const el = e.target as HTMLElement;
-    if (e.ctrlKey || e.metaKey || e.altKey || el.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) || document.querySelector('.cdk-overlay-pane')) return;
+    if (
+      e.ctrlKey ||
+      e.metaKey ||
+      e.altKey ||
+      el.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) ||
+      document.querySelector('.cdk-overlay-pane')
+    )
+      return;
     if (e.key === '/') {
       e.preventDefault();
       void this.ask();

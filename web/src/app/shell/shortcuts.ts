@@ -29,7 +29,8 @@ const KEYS: [string, string][] = [
       <button class="btn" type="button" mat-dialog-close cdkFocusInitial>Close</button>
     </div>
   `,
-  styles: '.box{padding:20px 24px;display:grid;gap:14px;justify-items:start} kbd{font:600 15px var(--text);background:var(--enamel-2);border:1px solid var(--zinc-3);border-radius:6px;padding:2px 8px;color:var(--ink)}',
+  styles:
+    '.box{padding:20px 24px;display:grid;gap:14px;justify-items:start} kbd{font:600 15px var(--text);background:var(--enamel-2);border:1px solid var(--zinc-3);border-radius:6px;padding:2px 8px;color:var(--ink)}',
 })
 export class Shortcuts {
   protected readonly keys = KEYS;
