@@ -14,6 +14,7 @@ const node = {
   },
 };
 export default {
+  testTimeout: 60000,
   projects: [
     {
       ...node,
@@ -30,6 +31,7 @@ export default {
       setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
       moduleNameMapper: {
         '^@dolly-tub/core$': '<rootDir>/core/src/index.ts',
+        '^@dolly-tub/demo$': '<rootDir>/demo/index.ts',
         '^uuid$': '<rootDir>/node_modules/uuid/dist/cjs/index.js',
       },
       transform: {

@@ -50,7 +50,7 @@ import { mixEvents, mixFeature } from './mix.state';
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
               <div class="tray"><h3>Why</h3>@for (f of a.findings.slice(0, 2); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
-              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track t) { <p class="small">{{ t }}</p> }</div>
+              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }</div>
             </div>
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }

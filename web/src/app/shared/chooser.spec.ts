@@ -28,7 +28,6 @@ describe('the word that opens a list', () => {
     f.detectChanges();
   };
   beforeEach(() => {
-    Element.prototype.scrollIntoView = () => undefined;
     f = TestBed.createComponent(Chooser);
     f.componentRef.setInput('choices', CHOICES);
     f.componentRef.setInput('value', 'rust');

@@ -1,0 +1,89 @@
+import { demoId, spotId } from '@dolly-tub/demo';
+import { open, refusal } from '../testing/house';
+import { ChoosePage } from './choose.page';
+import { WhyNot } from './why-not';
+
+const SCREEN = spotId('wet-screen');
+
+describe('Choose', () => {
+  test('a spot is asked as a sentence, with the limits of the people who live here', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    expect(p.text('h1')).toBe('Shift limescale from sanitary acrylic, glossy in the wet room, shower screen');
+    for (const limit of ['asthma', 'toddler', 'caged bird', 'septic tank']) expect(p.text('.chips')).toContain(limit);
+  });
+  test('sprayed acid is ruled out by name of the neighbour; four that people reach for are crossed out', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    expect(p.text('.sprayed')).toMatch(/Sprayed acid of any kind: it runs onto the limestone floor beside it/);
+    expect(p.text('.ruled ul')).toMatch(/Chlorine bleach.*0000 steel wool.*5 against sanitary acrylic 2/);
+  });
+  test('the recommended rung lies open; another can be picked', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    expect(p.text('dt-rung-detail h2')).toMatch(/Citric acid 4\.5 %, on a held cloth/);
+    await p.press(/^Rung \d: White vinegar 5 %, on a held cloth/);
+    expect(p.text('dt-rung-detail h2')).toMatch(/White vinegar/);
+  });
+  test('without a spot: soil and material alone', async () => {
+    const p = await open(ChoosePage, { soil: 'red-wine', material: 'marble', finish: 'polished' });
+    expect(p.text('h1')).toBe('Shift red wine from polished marble in no room in particular');
+    expect(p.text('.ruled')).toMatch(/White vinegar/);
+  });
+  test('two words are asked for when nothing is said yet', async () =>
+    expect((await open(ChoosePage)).text()).toMatch(/Two words are enough/));
+  test('a question that does not hold together gets a sentence', async () =>
+    expect((await open(ChoosePage, { soil: 'dust', material: 'moon-dust' })).text('[role=alert]')).toMatch(
+      /not in the catalogue of materials/,
+    ));
+  test('damage is told as damage, with its first aid', async () =>
+    expect((await open(ChoosePage, { soil: 'etch-mark', material: 'marble' })).text()).toMatch(
+      /damage, not dirt.*First aid/,
+    ));
+  test('why not opens for the thing that was pressed', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    await p.press(/^0000 steel wool/);
+    expect(p.dialogs[0]).toMatchObject([WhyNot, { data: { query: '0000 steel wool' } }]);
+  });
+  test('doing it makes a run with the steps as they were, and goes there', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    await p.press(/^Do it now/);
+    expect(p.api.created[0]).toMatchObject({
+      door: 'runs',
+      body: {
+        spot: SCREEN,
+        state: 'running',
+        index: 0,
+        question: { soil: 'limescale', severity: 4 },
+        method: { product: 'citric-descaler', mechanism: 'acid' },
+      },
+    });
+    const steps = p.api.created[0]!.body['steps'] as { text: string; wait_s?: { min: number } }[];
+    expect(steps.some((s) => s.wait_s?.min === 600)).toBe(true);
+    expect(p.went).toContainEqual({ path: ['/do', 'made'], query: undefined });
+  });
+  test('what is on no shelf goes on the list once', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN }, (rows) => {
+      rows.tables['stock'] = rows.tables['stock']!.filter((s) => s['item'] !== 'citric-descaler');
+    });
+    expect(p.text('dt-rung-detail')).toMatch(/Missing here: citric acid/);
+    await p.press(/^Put it on the list/);
+    expect(p.api.created).toMatchObject([
+      { door: 'shopping', body: { item: 'citric-descaler', unit: 'g', state: 'open', kit: demoId(3, 1) } },
+    ]);
+    expect(p.text('[role=status]')).toContain('citric acid');
+  });
+  test('a server that refuses is quoted', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    p.api.refuse = refusal('Somebody changed it.');
+    await p.press(/^Do it now/);
+    expect(p.text()).toContain('Somebody changed it.');
+    expect(p.went).toEqual([]);
+  });
+  test('mixing a bottle takes product and strength along', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    await p.press(/^Mix a bottle/);
+    expect(p.went[0]).toEqual({ path: ['/dilute'], query: { product: 'citric-descaler', percent: 4.5, spot: SCREEN } });
+  });
+  test('evidence of the house is shown in the sum', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    expect(p.text('details.sum')).toMatch(/with what worked here \(1\.5 of 2\)/);
+  });
+});

@@ -1,0 +1,80 @@
+import { TestBed } from '@angular/core/testing';
+import { Actions } from '@ngrx/effects';
+import { type Action } from '@ngrx/store';
+import { firstValueFrom, lastValueFrom, of, type Subject, Subject as Stream, take, toArray } from 'rxjs';
+import { type HouseholdApi, Refused } from './api';
+import { fetchChanged, read } from './effects';
+import { householdEvents } from './state';
+
+type Fetch = (actions: Actions, api: HouseholdApi) => ReturnType<typeof of<Action>>;
+const with_ = (actions: Action[], api: Partial<HouseholdApi>, effect: unknown) =>
+  (effect as Fetch)(new Actions(of(...actions)), api as HouseholdApi);
+const away = () => Promise.reject(new Refused(0, 'The server does not answer.', [], null));
+const changed = (door: string, id: string, op: string) => householdEvents.changedElsewhere({ door, id, op });
+
+describe('reading the household', () => {
+  test('once opened, everything is read in one answer', async () => {
+    const answer = { records: { rooms: [{ id: 'r' }] }, log: [] };
+    const a = await firstValueFrom(
+      with_([householdEvents.opened()], { readHousehold: () => Promise.resolve(answer as never) }, read),
+    );
+    expect(a).toEqual(householdEvents.everythingRead({ tables: answer.records as never, log: [] }));
+  });
+  test('a server that is away is said, in its words', async () => {
+    const a = await firstValueFrom(with_([householdEvents.opened()], { readHousehold: away }, read));
+    expect(a).toEqual(householdEvents.serverLost({ says: 'The server does not answer.' }));
+  });
+});
+
+describe('what others change', () => {
+  const room = { id: 'r', version: 3 };
+  const api: Partial<HouseholdApi> = {
+    read: (() => Promise.resolve(room)) as never,
+    call: ((_: string, path: string) => Promise.resolve({ id: path.split('/').pop(), seq: 1 })) as never,
+    readHousehold: () => Promise.resolve({ records: {}, log: [] } as never),
+  };
+  test('an updated record is fetched and put in its table', async () => {
+    expect(await firstValueFrom(with_([changed('rooms', 'r', 'update')], api, fetchChanged))).toEqual(
+      householdEvents.recordChanged({ door: 'rooms', record: room }),
+    );
+  });
+  test('a removed one goes without asking', async () => {
+    let asked = 0;
+    const counting = { ...api, read: (() => Promise.resolve(void asked++)) as never };
+    expect(await firstValueFrom(with_([changed('rooms', 'r', 'delete')], counting, fetchChanged))).toEqual(
+      householdEvents.recordGone({ door: 'rooms', id: 'r' }),
+    );
+    expect(asked).toBe(0);
+  });
+  test('one that is gone by the time it is asked for goes too', async () => {
+    const gone = { ...api, read: (() => Promise.reject(new Refused(404, 'gone', [], null))) as never };
+    expect(await firstValueFrom(with_([changed('spots', 's', 'update')], gone, fetchChanged))).toEqual(
+      householdEvents.recordGone({ door: 'spots', id: 's' }),
+    );
+  });
+  test('a log entry joins the log', async () => {
+    expect(await firstValueFrom(with_([changed('log', 'e1', 'create')], api, fetchChanged))).toMatchObject({
+      entry: { id: 'e1' },
+    });
+  });
+  test('a household thrown away is read anew', async () => {
+    expect((await firstValueFrom(with_([changed('*', '*', 'delete')], api, fetchChanged))).type).toBe(
+      householdEvents.everythingRead.type,
+    );
+  });
+  test('files and unknown doors are left alone', async () => {
+    const all = await lastValueFrom(
+      with_([changed('files', 'f', 'create'), changed('rooms', 'r', 'delete')], api, fetchChanged).pipe(toArray()),
+    );
+    expect(all).toEqual([householdEvents.recordGone({ door: 'rooms', id: 'r' })]);
+  });
+  test('many at once are all fetched', async () => {
+    const stream: Subject<Action> = new Stream();
+    const got = firstValueFrom(
+      (fetchChanged as unknown as Fetch)(new Actions(stream), api as HouseholdApi).pipe(take(3), toArray()),
+    );
+    for (const id of ['a', 'b', 'c']) stream.next(changed('kits', id, 'delete'));
+    expect((await got).map((a) => (a as unknown as { id: string }).id)).toEqual(['a', 'b', 'c']);
+    TestBed.resetTestingModule();
+  });
+});

@@ -1,0 +1,103 @@
+import { open, refusal } from '../testing/house';
+import { LogPage } from './log.page';
+
+const recent = (more: object) => ({
+  id: 'new',
+  seq: 999,
+  at: '2026-11-25T09:00:00Z',
+  recordedAt: '2026-11-25T09:00:00Z',
+  ...more,
+});
+
+describe('Log', () => {
+  test('newest first, by day, with outcome and what was used', async () => {
+    const p = await open(LogPage);
+    const days = [...p.fixture.nativeElement.querySelectorAll('h2')].map((h: Element) => h.textContent);
+    expect(days[0]).toBe('Tue 24 Nov');
+    expect(p.text('ul')).toMatch(/Painted boards: dust Dry, vacuum with floor head/);
+  });
+  test('words find', async () => {
+    const p = await open(LogPage);
+    await p.type('Find in the log', 'grandad');
+    expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(1);
+    expect(p.text('li')).toMatch(/Door open from now on/);
+  });
+  test('a kind filters, and an empty find offers the way back', async () => {
+    const p = await open(LogPage);
+    await p.press(/^damage$/);
+    expect(p.text('ul')).toMatch(/Damage: Marble hearth White vinegar · A dull ring/);
+    await p.type('Find in the log', 'zzz');
+    await p.press(/^Show everything/);
+    expect(p.fixture.nativeElement.querySelectorAll('li').length).toBeGreaterThan(20);
+  });
+  test('older ones come on request', async () => {
+    const p = await open(LogPage);
+    expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(40);
+    await p.press(/^Show older/);
+    expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(100);
+  });
+  test('a note is written, and the field is empty again', async () => {
+    const p = await open(LogPage);
+    await p.type('What should be remembered', '  Kettle from the tap  ');
+    p.fixture.nativeElement.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    await p.settle();
+    expect(p.api.written).toEqual([{ kind: 'note', text: 'Kettle from the tap' }]);
+    expect((p.fixture.nativeElement.querySelector('textarea') as HTMLTextAreaElement).value).toBe('');
+  });
+  test('a note that the server refuses stays in the field', async () => {
+    const p = await open(LogPage);
+    p.api.refuse = refusal('Not now.');
+    await p.type('What should be remembered', 'Kettle');
+    p.fixture.nativeElement.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    await p.settle();
+    expect((p.fixture.nativeElement.querySelector('textarea') as HTMLTextAreaElement).value).toBe('Kettle');
+    expect(p.text('form')).toMatch(/Not now/);
+  });
+  test('undo is offered for a day, once, and stands in the list', async () => {
+    const p = await open(LogPage, {}, (rows) => rows.log.push(recent({ kind: 'note', text: 'oops' }) as never));
+    await p.press(/^Undo: oops/);
+    expect(p.api.written[0]).toMatchObject({ kind: 'undo', corrects: 'new' });
+    const q = [...p.fixture.nativeElement.querySelectorAll('button')].filter((b: Element) =>
+      /^Undo/.test(b.getAttribute('aria-label') ?? ''),
+    );
+    expect(q.length).toBeLessThan(6);
+  });
+  test('an undone entry is struck through and not offered again', async () => {
+    const p = await open(LogPage, {}, (rows) => {
+      rows.log.push(recent({ kind: 'note', text: 'oops' }) as never);
+      rows.log.push(recent({ id: 'u', seq: 1000, kind: 'undo', corrects: 'new' }) as never);
+    });
+    expect(p.text('li.gone')).toMatch(/oops/);
+    expect(p.text('li.gone')).not.toMatch(/undo/);
+  });
+  test.each([
+    [
+      { kind: 'stock', reason: 'use', names: { product: 'vinegar' }, moves: [{ stock: 's', delta: -30, unit: 'mL' }] },
+      /Stock used vinegar · −30 mL/,
+    ],
+    [
+      { kind: 'mix', names: { bottle: 'The jug', product: 'bleach' }, fill: { left_mL: 500 } },
+      /Mixed The jug bleach · 500 mL/,
+    ],
+    [
+      {
+        kind: 'clean',
+        names: { spot: 'Sink' },
+        question: { soil: 'rust', material: 'zinc' },
+        method: { name: 'X', product: 'p' },
+        rinsed: 2,
+        outcome: 'not',
+        minutes: 75,
+      },
+      /Sink: rust X · rinsed twice · 1 h 15 min did not work/,
+    ],
+    [{ kind: 'incident', text: 'Smelled sharp' }, /Smelled sharp/],
+  ])('%j reads well', async (e, want) => {
+    const p = await open(LogPage, {}, (rows) => rows.log.push(recent(e) as never));
+    expect(p.text('li')).toMatch(want);
+  });
+  test('hit rates count partly as a half', async () => {
+    const p = await open(LogPage);
+    expect(p.text('table')).toMatch(/White vinegar 2 75 %/);
+  });
+});

@@ -1,0 +1,71 @@
+import { demoId } from '@dolly-tub/demo';
+import { open } from '../testing/house';
+import { Emergency } from './emergency';
+import { MixPage } from './mix.page';
+
+describe('Mix', () => {
+  test('two products of the address: verdict, shape, words and what to do', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
+    expect(p.text('.head')).toMatch(/5 of 5: keep apart Makes a poison gas/);
+    expect(p.fixture.nativeElement.querySelector('.head')!.classList).toContain('whole');
+    expect(p.text('.pair')).toMatch(/R1 Sodium hypochlorite \+ Acetic acid → chlorine/);
+  });
+  test('the head is a live region', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
+    expect(p.fixture.nativeElement.querySelector('.head')!.getAttribute('aria-live')).toBe('polite');
+  });
+  test('where it meets changes the verdict: rinsed in between', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar', where: 'surface' });
+    await p.press(/^rinsed in between/);
+    expect(p.text('.head')).toMatch(/2 of 5: pointless Only after rinsing/);
+    expect(p.text('.pair')).toMatch(/another day/);
+  });
+  test('a closed bottle makes a fizz dangerous', async () => {
+    const p = await open(MixPage, { with: 'white-vinegar,baking-soda' });
+    expect(p.text('.head')).toMatch(/2 of 5.*They undo each other/);
+    await p.press(/^closed bottle/);
+    expect(p.text('.head')).toMatch(/4 of 5.*Can burst the bottle/);
+  });
+  test('a harmless pair claims no more than was read', async () => {
+    expect((await open(MixPage, { with: 'isopropanol-70,water' })).text('.because')).toMatch(
+      /everything in them is named/,
+    );
+  });
+  test('a partly named pair says so', async () => {
+    expect((await open(MixPage, { with: 'dish-detergent,isopropanol-70' })).text('.because')).toMatch(
+      /anything that their labels name/,
+    );
+  });
+  test('a pasted label is read while it is typed, and judged on request', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach' });
+    await p.press(/^\+ paste a label/);
+    await p.type('What the label says', 'water, citric acid 5 %, wonder stuff');
+    expect(p.text('form')).toMatch(/2 recognised, 1 not: “wonder stuff”/);
+    p.fixture.nativeElement.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    await p.settle();
+    expect(p.text('.head')).toMatch(/5 of 5/);
+    expect(p.text('.ask')).toMatch(/1 not recognised: “wonder stuff”/);
+  });
+  test('things can be taken away again', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
+    await p.press(/^take away White vinegar/);
+    expect(p.text()).toMatch(/Two things, and where/);
+  });
+  test('an own bottle is judged by what went in', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach' });
+    p.fixture.componentInstance['add']({ bottle: demoId(5, 2) });
+    await p.settle();
+    expect(p.text('.ask')).toMatch(/The mixed bottle/);
+    expect(p.text('.head')).toMatch(/3 of 5: keep apart/);
+  });
+  test('it has happened: the card cannot be dismissed by a stray click', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
+    await p.press(/^I have already mixed it/);
+    expect(p.dialogs[0]).toMatchObject([
+      Emergency,
+      { disableClose: true, data: { what: 'chlorine bleach and white vinegar' } },
+    ]);
+  });
+  test('no card where nothing can happen', async () =>
+    expect((await open(MixPage, { with: 'isopropanol-70,water' })).text()).not.toMatch(/already mixed/));
+});

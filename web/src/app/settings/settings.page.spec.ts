@@ -1,0 +1,71 @@
+import { open, refusal } from '../testing/house';
+import { SettingsPage } from './settings.page';
+
+describe('Settings', () => {
+  test('measures, light and stance are one tap each, and only that changes', async () => {
+    const p = await open(SettingsPage);
+    await p.press(/^US cups$/);
+    await p.press(/^dark$/);
+    await p.press(/^pantry$/);
+    expect(p.api.replaced.map((r) => r.record)).toMatchObject([
+      { measureSystem: 'us', theme: 'system' },
+      { measureSystem: 'us', theme: 'dark' },
+      { theme: 'dark', stances: { chemistry: 'pantry' } },
+    ]);
+    expect(p.api.replaced.map((r) => r.record['version'])).toEqual([1, 2, 3]);
+  });
+  test('hardness is named by its class, and nonsense is refused', async () => {
+    const p = await open(SettingsPage);
+    expect(p.text()).toMatch(/very hard/);
+    await p.type('Water hardness', '50', 'change');
+    expect(p.text()).toMatch(/soft/);
+    await p.type('Water hardness', '99999', 'change');
+    expect(p.text()).toMatch(/a number from 0 to 1000/);
+    expect(p.api.replaced).toHaveLength(1);
+  });
+  test('emergency numbers are kept side by side', async () => {
+    const p = await open(SettingsPage);
+    await p.type('Emergency number', '112', 'change');
+    await p.type('Poison centre', '0123 456', 'change');
+    expect(p.api.replaced[1]!.record['emergency']).toEqual({ number: '112', poisonCentre: '0123 456' });
+  });
+  test('who lives here is said in words', async () =>
+    expect((await open(SettingsPage)).text()).toMatch(/Wren, toddler; Grandad Joe, asthma; Pip, bird/));
+  test('throwing the household away asks first', async () => {
+    const p = await open(SettingsPage);
+    await p.press(/^Put the demo back/);
+    expect(p.api.called).toEqual([]);
+    expect(p.text('[role=alert]')).toMatch(/Throw this household away and put Heron Lock back\?/);
+    await p.press(/^Keep it/);
+    await p.press(/^Empty the household/);
+    await p.press(/^Yes, throw it away/);
+    expect(p.api.called).toEqual([{ method: 'POST', path: '/household/empty', body: { confirm: 'empty' } }]);
+    expect(p.text()).toMatch(/The household is empty/);
+  });
+  test('an export is previewed before it is brought in', async () => {
+    const p = await open(SettingsPage);
+    const field = p.fixture.nativeElement.querySelector('#import') as HTMLInputElement;
+    Object.defineProperty(field, 'files', { value: [{ text: () => Promise.resolve('{"format":"x"}') }] });
+    field.dispatchEvent(new Event('change'));
+    await p.settle();
+    await p.settle();
+    expect(p.api.called[0]).toMatchObject({ path: '/import?preview=1' });
+    await p.press(/^Bring it in/);
+    expect(p.api.called[1]).toMatchObject({ path: '/import', body: { format: 'x' } });
+  });
+  test('a file that is no export is said to be none', async () => {
+    const p = await open(SettingsPage);
+    const field = p.fixture.nativeElement.querySelector('#import') as HTMLInputElement;
+    Object.defineProperty(field, 'files', { value: [{ text: () => Promise.resolve('not json') }] });
+    field.dispatchEvent(new Event('change'));
+    await p.settle();
+    await p.settle();
+    expect(p.text()).toMatch(/no JSON export/);
+  });
+  test('a refusal is quoted', async () => {
+    const p = await open(SettingsPage);
+    p.api.refuse = refusal('Somebody was faster.');
+    await p.press(/^UK$/);
+    expect(p.text()).toMatch(/Somebody was faster/);
+  });
+});

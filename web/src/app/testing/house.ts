@@ -1,0 +1,197 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type Provider, provideZonelessChangeDetection, signal, type Type } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { MatDialog } from '@angular/material/dialog';
+import { provideRouter, Router } from '@angular/router';
+import { type Catalogue, catalogueSchemas, loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
+import { seedDemo } from '@dolly-tub/demo';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { chooseFeature } from '../choose/choose.state';
+import { diluteFeature } from '../dilute/dilute.state';
+import { HouseholdApi, Refused } from '../household/api';
+import { household, householdEvents, KEPT } from '../household/state';
+import { kitsFeature } from '../kits/kits.state';
+import { Knowledge } from '../knowledge/knowledge';
+import { logFeature } from '../log/log.state';
+import { mixFeature } from '../mix/mix.state';
+import { roomsFeature } from '../rooms/rooms.state';
+import { Clock } from '../shared/clock';
+
+export const NOW = new Date('2026-11-25T10:30:00Z');
+const folder = join(process.cwd(), 'core/catalogue');
+let known: Catalogue | null = null;
+/** The real catalogue, read once. */
+export const catalogue = (): Catalogue =>
+  (known ??= loadCatalogue(
+    Object.fromEntries(
+      Object.keys(catalogueSchemas).map((f) => [f, JSON.parse(readFileSync(join(folder, `${f}.json`), 'utf8'))]),
+    ) as unknown as RawCatalogue,
+  ));
+
+const copy = <T>(x: T): T => JSON.parse(JSON.stringify(x)) as T;
+type Row = Record<string, unknown> & { id: string };
+/** Heron Lock as rows, the way the server would answer it. */
+export function demoRows(): { tables: Record<string, Row[]>; log: Row[] } {
+  const tables: Record<string, Row[]> = Object.fromEntries(KEPT.map((d) => [d, []]));
+  const log: Row[] = [];
+  seedDemo(
+    {
+      repos: new Proxy({}, { get: (_, d: string) => ({ put: (r: Row) => tables[d]!.push(copy(r)) }) }),
+      log: { put: (e: Row) => log.push(copy(e)) },
+    } as never,
+    NOW,
+  );
+  return { tables, log };
+}
+
+/** What the page asked of the doors; answers as a server would, or refuses once when told to. */
+export class FakeApi {
+  readonly written: Record<string, unknown>[] = [];
+  readonly replaced: { door: string; record: Record<string, unknown> }[] = [];
+  readonly created: { door: string; body: Record<string, unknown> }[] = [];
+  readonly called: { method: string; path: string; body: unknown }[] = [];
+  refuse: Refused | null = null;
+  private said(): void {
+    const r = this.refuse;
+    this.refuse = null;
+    if (r) throw r;
+  }
+  async write(entry: Record<string, unknown>): Promise<unknown> {
+    this.said();
+    this.written.push(entry);
+    return { id: 'entry', ...entry };
+  }
+  async replace(door: string, record: Row): Promise<unknown> {
+    this.said();
+    this.replaced.push({ door, record });
+    const saved = { ...record, version: Number(record['version']) + 1 };
+    TestBed.inject(Store).dispatch(householdEvents.recordChanged({ door: door as 'rooms', record: saved as never }));
+    return saved;
+  }
+  async create(door: string, body: Record<string, unknown>): Promise<unknown> {
+    this.said();
+    this.created.push({ door, body });
+    return { id: 'made', version: 1, ...body };
+  }
+  async call(method: string, path: string, body?: unknown): Promise<unknown> {
+    this.said();
+    this.called.push({ method, path, body });
+    return { adds: {}, changes: {}, same: {}, problems: [] };
+  }
+}
+export const refusal = (detail: string, status = 422, current: unknown = null): Refused =>
+  new Refused(status, detail, [], current as { id: string; version: number } | null);
+
+/** Text as it is read: every piece on its own, white space folded. */
+function wordsOf(e: Element | null): string {
+  if (!e) return '';
+  const walker = document.createTreeWalker(e, NodeFilter.SHOW_TEXT);
+  const pieces: string[] = [];
+  while (walker.nextNode()) pieces.push(walker.currentNode.textContent ?? '');
+  return pieces
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .replace(/ ([.,:;)])/g, '$1')
+    .replace(/\( /g, '(')
+    .trim();
+}
+
+export interface Page<T> {
+  fixture: ComponentFixture<T>;
+  api: FakeApi;
+  went: { path: unknown; query: unknown }[];
+  dialogs: unknown[];
+  /** Text of the page or a part of it, white space folded. */
+  text(css?: string): string;
+  /** Press what has that name (its label, or its text). */
+  press(name: RegExp, css?: string): Promise<void>;
+  type(label: string, text: string, event?: 'input' | 'change'): Promise<void>;
+  settle(): Promise<void>;
+}
+/** A page in the real store with Heron Lock, the real catalogue, a fixed clock and doors that only note what is asked. */
+export async function open<T>(
+  page: Type<T>,
+  inputs: Record<string, unknown> = {},
+  change?: (rows: ReturnType<typeof demoRows>) => void,
+  more: Provider[] = [],
+): Promise<Page<T>> {
+  const api = new FakeApi();
+  const dialogs: unknown[] = [];
+  const rows = demoRows();
+  change?.(rows);
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([]),
+      provideStore({}),
+      provideState(household),
+      ...[chooseFeature, diluteFeature, kitsFeature, logFeature, mixFeature, roomsFeature].map((f) =>
+        provideState(f as typeof chooseFeature),
+      ),
+      { provide: HouseholdApi, useValue: api },
+      {
+        provide: Knowledge,
+        useValue: {
+          catalogue: signal(catalogue()),
+          trouble: signal(null),
+          load: () => Promise.resolve(),
+          source: (id: string) => catalogue().sources.get(id),
+        },
+      },
+      { provide: Clock, useValue: { minute: signal(NOW), second: signal(NOW), now: () => NOW } },
+      { provide: MatDialog, useValue: { open: (...a: unknown[]) => dialogs.push(a) } },
+      ...more,
+    ],
+  });
+  TestBed.inject(Store).dispatch(
+    householdEvents.everythingRead({ tables: rows.tables as never, log: rows.log as never }),
+  );
+  const router = TestBed.inject(Router);
+  const went: Page<T>['went'] = [];
+  router.navigate = ((path: unknown, extra?: { queryParams?: unknown }) => {
+    went.push({ path, query: extra?.queryParams });
+    return Promise.resolve(true);
+  }) as never;
+  const fixture = TestBed.createComponent(page);
+  for (const [k, v] of Object.entries(inputs)) fixture.componentRef.setInput(k, v);
+  const settle = async (): Promise<void> => {
+    // a press may lead through several answers of the doors
+    for (let i = 0; i < 6; i++) {
+      fixture.detectChanges();
+      await new Promise((done) => setTimeout(done));
+    }
+    fixture.detectChanges();
+  };
+  await settle();
+  const root = fixture.nativeElement as HTMLElement;
+  const nameOf = (e: Element): string =>
+    (e.getAttribute('aria-label') ?? e.textContent ?? '').replace(/\s+/g, ' ').trim();
+  return {
+    fixture,
+    api,
+    went,
+    dialogs,
+    settle,
+    text: (css) => wordsOf(css ? root.querySelector(css) : root),
+    async press(name, css = 'button, a, [role=option]') {
+      const e = [...root.querySelectorAll(css), ...document.querySelectorAll('[role=option]')].find((x) =>
+        name.test(nameOf(x)),
+      );
+      if (!e) throw new Error(`nothing named ${name.source}`);
+      (e as HTMLElement).click();
+      await settle();
+    },
+    async type(label, text, event = 'input') {
+      const field = [...root.querySelectorAll<HTMLInputElement>('input, textarea')].find(
+        (x) =>
+          nameOf(x).startsWith(label) ||
+          root.querySelector(`label[for="${x.id}"]`)?.textContent?.trim().startsWith(label),
+      );
+      if (!field) throw new Error(`no field ${label}`);
+      field.value = text;
+      field.dispatchEvent(new Event(event, { bubbles: true }));
+      await settle();
+    },
+  };
+}
