@@ -230,7 +230,7 @@ function namedTarget(percent: number, stock: Stock, catalogue: Catalogue): Targe
 
 function addWarnings(stock: Stock, percent: number, warnings: string[]): void {
   if (stock.kind === 'chlorine') {
-    warnings.push('Cool water only. Good for a day: pour away after 24 h.');
+    warnings.push('Cool water only. Good for a day: pour away after 24\u00a0h.');
     if (!stock.solid) warnings.push('Water first, then the bleach: it foams less and does not splash.');
     if (percent * stock.ppmPerPercent > 10500)
       warnings.push('Stronger than any household use: above 10 000 ppm is not advised.');

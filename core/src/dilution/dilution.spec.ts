@@ -45,7 +45,7 @@ describe('C1·V1 = C2·V2', () => {
     // g/L of chlorine in the stock: 52.5 × 1.08 × 70.906/74.442 = 54.0
     const a = ok({ stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 750 } });
     expect(a.stock_mL).toBeCloseTo((750 * 1) / (52.5 * 1.08 * (70.906 / 74.442)), 2);
-    expect(a.warnings.join(' ')).toMatch(/24 h/);
+    expect(a.warnings.join(' ')).toMatch(/24\sh/);
   });
   test('powder by hand: 3 % citric acid in 500 mL is 15 g', () =>
     expect(

@@ -51,14 +51,14 @@ export function kitchenRound(
   if (!found) return null;
   const parts = found.pick.map((p) => ({
     measure: p.m.id,
-    name: p.m.name.split(',')[0]!,
+    name: plural(p.m.name.split(',')[0]!, p.n),
     count: p.n,
     volume_mL: p.m.volume_mL,
   }));
   return {
     stock_mL: found.volume,
     parts,
-    text: parts.map((p) => `${kitchenNumber(p.count)} ${plural(p.name, p.count)}`).join(' + '),
+    text: parts.map((p) => `${kitchenNumber(p.count)} ${p.name}`).join(' + '),
   };
 }
 const plural = (name: string, n: number): string => (n > 1 && !name.endsWith('s') ? `${name}s` : name);

@@ -37,7 +37,7 @@ export interface Spoon {
       @if (stock() > 0 && !dry()) { <g class="line s"><path [attr.d]="'M' + (210 + half(topY()) + 4) + ' ' + topY() + 'H412'" data-line="stock" [attr.data-y]="topY()" /><text x="412" [attr.y]="topY() - 34" text-anchor="end" class="big">{{ name() }}</text><text x="412" [attr.y]="topY() - 12" text-anchor="end">{{ say(stock()) }}</text></g> }
       @if (dry()) { <g class="line s"><text x="412" [attr.y]="waterY() - 34" text-anchor="end" class="big">{{ name() }}</text><text x="412" [attr.y]="waterY() - 12" text-anchor="end">{{ dry() }}</text></g> }
       @for (s of spoons(); track s.name; let i = $index) {
-        @for (n of marks(s); track $index) { <g class="spoon" [attr.transform]="'translate(' + (330 + $index % 3 * 30) + ' ' + (spoonY() + i * 58 + floor($index / 3) * 22) + ')'"><ellipse rx="13" ry="8.500" [class.half]="n < 1" /><path d="M12 0h14" /></g> }
+        @for (n of marks(s); track $index) { <g class="spoon" [attr.transform]="'translate(' + (324 + $index % 3 * 36) + ' ' + (spoonY() + i * 58 + floor($index / 3) * 22) + ')'"><ellipse rx="10" ry="7" [class.half]="n < 1" /><path d="M10 0h13" /></g> }
         <text x="318" [attr.y]="spoonY() + i * 58 + 32" class="small">{{ s.count }} {{ s.name }}</text>
       }
     </svg>
