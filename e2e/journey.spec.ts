@@ -120,8 +120,8 @@ describe.each([
     await p.read('.timer', /Shower screen/);
     await p.driver.sleep(1500);
     await p.driver.navigate().refresh();
-    const clock = await p.read('.timer .clock', /\d+:\d\d/);
-    expect(clock).toMatch(/^9:5\d$/);
+    // the page takes the server's hour a moment after its first frame
+    expect(await p.read('.timer .clock', /^9:5\d$/)).toMatch(/^9:5\d$/);
     await p.press('Go on early');
     for (let i = 0; i < 20; i++) {
       if (await p.driver.executeScript("return Boolean(document.querySelector('.outcomes'))")) break;
