@@ -269,6 +269,8 @@ export const TargetSchema = Type.Object({
   ...Named,
   for: Type.String(),
   kind: oneOf(['chlorine', 'peroxide', 'alcohol', 'acid']),
+  /** what the active substance must be, for this window to speak of it */
+  classes: Type.Array(Type.String(), { minItems: 1 }),
   percent: Type.Object({ min: Type.Number(), max: Type.Number(), aim: Type.Number() }),
   window: Type.String(),
   contact_min: Range,

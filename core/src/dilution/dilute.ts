@@ -177,6 +177,7 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
     [percent, low, high] = [aged.likely, aged.low, aged.high];
   }
   const vv = product.strength.basis === 'v/v';
+  const kind = kindOf(active.classes, catalogue);
   return ok({
     percent,
     low,
@@ -186,17 +187,12 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
     ppmPerPercent: 10000 * (chlorine ?? 1) * (vv ? 0.789 : 1),
     product,
     solid,
-    kind: chlorine ? 'chlorine' : kindOf(active.classes),
+    // a chlorine window is in available chlorine: without that figure it cannot judge
+    kind: kind === 'chlorine' && !chlorine ? null : kind,
   });
 }
-const kindOf = (classes: readonly string[]): Target['kind'] | null =>
-  classes.includes('peroxide')
-    ? 'peroxide'
-    : classes.includes('alcohol')
-      ? 'alcohol'
-      : classes.some((c) => c === 'organic-acid' || c === 'strong-mineral-acid')
-        ? 'acid'
-        : null;
+const kindOf = (classes: readonly string[], catalogue: Catalogue): Target['kind'] | null =>
+  [...catalogue.targets.values()].find((t) => t.classes.some((c) => classes.includes(c)))?.kind ?? null;
 
 function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, system: MeasureSystem): Result<number> {
   const t = q.target;

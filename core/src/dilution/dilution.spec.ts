@@ -70,6 +70,18 @@ describe('C1·V1 = C2·V2', () => {
     expect(make({ stock: { percent: 3, ppm: 30 }, target: { percent: 1 }, final: { mL: 100 } }).ok).toBe(false));
 });
 
+describe('which window speaks of a product', () => {
+  test('every class named by a window is the class of some substance', () => {
+    const known = new Set([...catalogue.substances.values()].flatMap((x) => x.classes));
+    for (const t of catalogue.targets.values()) for (const c of t.classes) expect(known).toContain(c);
+  });
+  test('whatever gives available chlorine is judged by the chlorine windows', () => {
+    const of = new Set([...catalogue.targets.values()].filter((t) => t.kind === 'chlorine').flatMap((t) => t.classes));
+    const giving = [...catalogue.substances.values()].filter((x) => x.availableChlorine);
+    expect(giving.length).toBeGreaterThan(5);
+    for (const x of giving) expect([x.id, x.classes.some((c) => of.has(c))]).toEqual([x.id, true]);
+  });
+});
 describe('in the kitchen', () => {
   const spoons = ['metric-tsp', 'metric-tbsp', 'metric-cup'].map((m) => catalogue.measures.get(m)!);
   test('what the spoons hold is what is said, and it stays in the window', () => {

@@ -427,7 +427,7 @@ export const recordBodies = {
 export type Door = keyof typeof recordBodies;
 export const DOORS = Object.keys(recordBodies) as Door[];
 
-interface EnvelopeFields {
+export interface EnvelopeFields {
   id: string;
   version: number;
   createdAt: string;

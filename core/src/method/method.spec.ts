@@ -49,7 +49,7 @@ describe('the shower screen above limestone', () => {
     expect(ask(SCREEN).limited.some((l) => l.limit === 'runs onto a neighbour')).toBe(false));
   test('why not steel wool: reason, operands and source', () => {
     const c = a.considered['steel-wool-0000']!;
-    expect(c).toMatchObject({ status: 'refused', operands: '0000 steel wool 5 against sanitary acrylic 2' });
+    expect(c).toMatchObject({ status: 'refused', operands: '0000 steel wool hardness 5 against sanitary acrylic 2' });
     expect(catalogue.sources.has(c.source)).toBe(true);
   });
   test('why not vinegar: on the ladder, but not sprayed', () =>

@@ -201,21 +201,21 @@ function abrasiveOn(what: string, hardness: number, material: Material, catalogu
     return {
       limit: 'abrasive',
       because: `A ${material.face} face bears no abrasive, whatever its hardness.`,
-      operands: `${what} ${f1(hardness)} against ${material.name}${material.hardness ? ` ${f1(material.hardness)}` : ''}`,
+      operands: `${what} hardness ${f1(hardness)} against ${material.name}${material.hardness ? ` ${f1(material.hardness)}` : ''}`,
       source,
     };
   if (material.hardness === null)
     return {
       limit: 'abrasive',
       because: `${capital(material.name)} is roughened by any abrasive.`,
-      operands: `${what} ${f1(hardness)} against no hardness to speak of`,
+      operands: `${what} hardness ${f1(hardness)} against no hardness to speak of`,
       source,
     };
   if (hardness >= material.hardness)
     return {
       limit: 'hardness',
       because: `It is as hard as ${material.name} or harder, and scratches it.`,
-      operands: `${what} ${f1(hardness)} against ${material.name} ${f1(material.hardness)}`,
+      operands: `${what} hardness ${f1(hardness)} against ${material.name} ${f1(material.hardness)}`,
       source: 'hardness-rule',
     };
   return null;

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Door, LogEntry, LogFields, RecordOf } from '@dolly-tub/core';
+import type { Door, EnvelopeFields, LogEntry, LogFields, RecordOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { householdEvents, type Kept } from './state';
@@ -60,7 +60,7 @@ export class HouseholdApi {
     return this.call('GET', `/${door}/${id}`);
   }
 
-  async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof Envelope>): Promise<RecordOf<D>> {
+  async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<RecordOf<D>> {
     // the id is brought along, so that a repeated request makes no second record
     const record = await this.call<RecordOf<D>>('POST', `/${door}`, { id: uuidv7(), ...body });
     this.store.dispatch(householdEvents.recordChanged({ door, record: record as { id: string; version: number } }));
@@ -81,12 +81,4 @@ export class HouseholdApi {
     this.store.dispatch(householdEvents.entryWritten({ entry: written }));
     return written;
   }
-}
-interface Envelope {
-  id: string;
-  version: number;
-  createdAt: string;
-  updatedAt: string;
-  deletedAt?: string;
-  deletedWith?: string;
 }

@@ -34,7 +34,7 @@ interface Box {
     svg { width: 100%; height: calc(var(--rows) * ${ROW}px); display: block; } path { fill: none; }
     .forms { position: absolute; left: 50%; top: 4px; transform: translateX(-50%); max-width: 40%; padding: 5px 14px; border-radius: 99px; color: var(--on-v); font: 600 17px/1.1 var(--display); text-align: center; }
     summary { cursor: pointer; font-weight: 600; color: var(--ink-2); font-size: 14px; min-height: 28px; padding-top: 4px; } th { text-align: left; } td, th { padding: 3px 10px 3px 0; vertical-align: top; }
-    @media (max-width: 560px) { .web { grid-template-columns: minmax(0, 1fr) 54px minmax(0, 1fr); } .box span { display: none; } .forms { top: auto; bottom: 0; max-width: 90%; } }
+    @media (max-width: 560px) { .web { grid-template-columns: minmax(0, 1fr) 54px minmax(0, 1fr); } .box span { display: none; } .forms { position: static; grid-column: 1 / -1; justify-self: center; transform: none; max-width: 90%; margin-top: 4px; } }
   `,
 })
 export class MeetingWeb {
