@@ -75,7 +75,7 @@ const route = d3line<{ x: number; y: number }>()
     .face { fill: var(--enamel); } .track { fill: var(--zinc-2); } .fill { fill: var(--copper); }
     .pin.on .face { fill: var(--blue); } .pin.on b { color: var(--on-blue); } .pin.on span { color: var(--blue); font-weight: 700; }
     .pin.movable { cursor: grab; touch-action: none; } .pin.movable .face { stroke: var(--blue); stroke-width: 2; stroke-dasharray: 4 3; }
-    @media (max-width: 860px) { .pin span { display: none; } .pin, .pin.left { transform: translate(-20px, -20px); flex-direction: row; } .pin svg { width: 40px; height: 40px; } .pin b, .pin.left b { left: 0; right: auto; width: 40px; font-size: 16px; } .pin.on span { display: inline; position: absolute; top: 42px; left: 50%; transform: translateX(-50%); z-index: 2; } .pin:not(.on) { z-index: 1; } .word { font-size: 120px; } }
+    @media (max-width: 860px) { .pin span, .pin.hidden.on span, .pin.hidden:hover span, .pin.hidden:focus-visible span { display: none; } .pin, .pin.left { transform: translate(-20px, -20px); flex-direction: row; } .pin svg { width: 40px; height: 40px; } .pin b, .pin.left b { left: 0; right: auto; width: 40px; font-size: 16px; } .word { font-size: 120px; } }
   `,
 })
 export class Plan {
