@@ -91,7 +91,8 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       meeting,
       q,
     );
-    const key = `${rule}|${clause.level}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
+    // all that the column looks at is in the key, so what shares a key shares its level
+    const key = `${rule}|${clause.level}|${clause.gas}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
     const found: Finding = {
       level: at.level,
       ruleLevel: clause.level,
@@ -108,8 +109,7 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       })),
       ...(at.note ? { note: at.note } : {}),
     };
-    const had = findings.get(key);
-    if (!had || had.level < found.level) findings.set(key, found);
+    if (!findings.has(key)) findings.set(key, found);
   };
 
   const { byA } = compile(catalogue);
