@@ -176,7 +176,9 @@ describe('never stands in a ladder, at any severity', () => {
 });
 describe('stands in a ladder', () => {
   test.each(REMEDY)('%s, %s: %s (%s)', (name, soil, what) => {
-    const found = [2, 3, 4].flatMap((severity) => ask({ ...face(name), soil, severity }).ladder);
+    const found = [2, 3, 4].flatMap((severity) =>
+      (['dried', 'set'] as const).flatMap((age) => ask({ ...face(name), soil, severity, age }).ladder),
+    );
     expect(found.some(TESTS[what]!)).toBe(true);
   });
 });

@@ -87,7 +87,15 @@ export const ProductSchema = Type.Object({
   /** Kind of face its label is made for; `none` = a machine, a drain or another use. */
   suits: oneOf(['hard', 'soft', 'both', 'none']),
   families: Type.Optional(Words),
+  /** Natures of soil that it is made for; absent = any. */
+  forNatures: Type.Optional(Words),
+  /** Made for floors, hard or pile. */
+  floor: Type.Optional(Type.Boolean()),
   pantry: Type.Optional(Type.Boolean()),
+  /** Its powder is a polish, under about 5 µm: a rung on solid metal whatever the hardness, nowhere else. */
+  finePolish: Type.Optional(Type.Boolean()),
+  /** A poultice on stone may be made with it. */
+  poultice: Type.Optional(Type.Boolean()),
   /** People reach for it first, so its refusal is shown first. */
   asked: Type.Optional(Type.Boolean()),
 });
@@ -157,6 +165,8 @@ export const SoilSchema = Type.Object({
   order: oneOf(['solids', 'dust', 'bio', 'grease', 'dye', 'mineral']),
   inspect: Type.String(),
   damage: Type.Optional(Type.Boolean()),
+  /** So fine that only a HEPA filter keeps it in. */
+  fine: Type.Optional(Type.Boolean()),
   zone: Type.Optional(Type.String()),
 });
 
@@ -182,10 +192,20 @@ export const ToolSchema = Type.Object({
   asked: Type.Optional(Type.Boolean()),
   blade: Type.Optional(Type.Boolean()),
   iron: Type.Optional(Type.Boolean()),
+  /** A plain cloth: it goes without saying in the name of a method. */
+  cloth: Type.Optional(Type.Boolean()),
+  /** Its filter keeps fine dust in. */
+  fineFilter: Type.Optional(Type.Boolean()),
+  /** It works by itself: no product but water goes with it. */
+  alone: Type.Optional(Type.Boolean()),
+  /** Polishing powder under about 5 µm: a rung on solid metal whatever the hardness, nowhere else. */
+  finePolish: Type.Optional(Type.Boolean()),
   /** It needs something thick enough to get under. */
   needsBody: Type.Optional(Type.Boolean()),
   /** Orders of soil that it is made for, e.g. dust only. */
   forOrders: Type.Optional(Words),
+  /** Natures of soil that it is made for. */
+  forNatures: Type.Optional(Words),
 });
 
 export const MechanismSchema = Type.Object({
@@ -194,10 +214,17 @@ export const MechanismSchema = Type.Object({
   tau_min: Type.Number({ exclusiveMinimum: 0 }),
   q10: Type.Number({ minimum: 0.5, maximum: 4 }),
   harm: Type.Number({ minimum: 0, maximum: 1 }),
-  /** It acts only dry, or only with cool or warm water. */
-  when: Type.Optional(oneOf(['cool', 'warm', 'dry'])),
+  /** It acts only dry, only wet, or only with cool or warm water. */
+  when: Type.Optional(oneOf(['cool', 'warm', 'dry', 'wet'])),
+  /** The handling that a soil may ban: on cloth it then does not count. */
+  spreads: Type.Optional(Type.String()),
+  /** It stands in for this mechanism on cloth where the handling `bannedAs` is banned; dry, only on what is fresh. */
+  insteadOf: Type.Optional(Id),
+  bannedAs: Type.Optional(Type.String()),
   /** It draws out of a face that drinks, and does nothing on one that does not. */
   porousOnly: Type.Optional(Type.Boolean()),
+  /** It works on cloth and pile only. */
+  softOnly: Type.Optional(Type.Boolean()),
 });
 
 /** Operand: a class, a group, `substance:id`, or `place:condition`. */
@@ -315,7 +342,18 @@ export const ApplicationSchema = Type.Object({
   notZone: Type.Optional(Type.String()),
   /** The only mechanisms that work this way. */
   only: Type.Optional(Words),
+  /** Mechanisms that this way of putting on brings by itself. */
+  adds: Type.Optional(Mechanisms),
+  /** Natures of soil that it is for. */
+  forNatures: Type.Optional(Words),
+  /** Only for products that a poultice may be made with, on faces of these families that drink. */
+  poultice: Type.Optional(Type.Boolean()),
+  families: Type.Optional(Words),
+  /** It has a wait of its own, longer than the product's. */
+  dwell_min: Type.Optional(Range),
   says: Type.String(),
+  /** Minutes that it can be kept wet, put on this way. */
+  stays_min: Type.Optional(Type.Number()),
   setup_min: Type.Number(),
   mL_per_m2: Type.Number(),
 });
@@ -335,6 +373,8 @@ export const TuningSchema = Type.Object({
   /** Dose at which the chance of one go falls to 1 − 1/e, by severity 1–5. */
   needBySeverity: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
   leastEffect: Type.Number(),
+  /** Share of the most that can be had, below which a rung is not worth showing. */
+  leastShare: Type.Number(),
   bodyFromSeverity: Type.Number(),
   bodyFromLift: Type.Number(),
   suffices: Type.Number(),

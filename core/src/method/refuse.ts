@@ -42,6 +42,18 @@ export function refuseProduct(product: Product, face: Face, context: Context, ca
       because: `${capital(product.name)} is made for ${product.families ? product.families.join(' and ') : product.suits === 'none' ? 'a machine, a drain or another use' : product.suits === 'soft' ? 'cloth and pile' : 'hard faces'}, not for ${face.material.name}.`,
       source: sourceOf(product, 'suits', catalogue).id,
     };
+  if (product.floor && !face.material.floor && face.zone !== 'floor')
+    return {
+      limit: 'made for something else',
+      because: `${capital(product.name)} is made for floors, not for ${face.material.name}.`,
+      source: sourceOf(product, 'suits', catalogue).id,
+    };
+  if (product.forNatures && !product.forNatures.includes(face.soil.nature))
+    return {
+      limit: 'kind of soil',
+      because: `${capital(product.name)} is made for ${product.forNatures.join(' and ').replace(/-/g, ' ')}, not for ${face.soil.name}.`,
+      source: sourceOf(product, 'suits', catalogue).id,
+    };
   const profile = context.profile ?? {};
   const classes = productClasses(product, catalogue);
   const water = classes.every((c) => c === 'water');
@@ -65,7 +77,7 @@ export function refuseProduct(product: Product, face: Face, context: Context, ca
   for (const rule of catalogue.protection.values())
     if (rule.action === 'refuse' && !rule.when.apply && appliesTo(rule, product, 1, null, context, catalogue, classes))
       return { limit: rule.name, because: `${rule.says}: ${rule.because}.`, source: rule.basis.default };
-  const ban = face.soil.sets.find((s) => s.kind === 'ban' && setBy(s.mechanism, product, classes));
+  const ban = face.soil.sets.find((s) => s.kind === 'ban' && setBy(s.mechanism, product, classes, catalogue));
   if (ban)
     return {
       limit: 'makes it worse',
@@ -75,8 +87,9 @@ export function refuseProduct(product: Product, face: Face, context: Context, ca
   return null;
 }
 
-/** A soil's ban reads on a product by its mechanisms, or by a class of that name. */
-function setBy(mechanism: string, product: Product, classes: readonly string[]): boolean {
+/** A soil's ban reads on a product by its mechanisms, or by a class of that name; a ban on warmth is none on the product. */
+function setBy(mechanism: string, product: Product, classes: readonly string[], catalogue: Catalogue): boolean {
+  if (catalogue.mechanisms.get(mechanism)?.when) return false;
   if ((product.mechanisms[mechanism] ?? 0) > 0.05) return true;
   if (mechanism === 'salt') return classes.includes('halide-salt') && product.contents.some((c) => c.percent.max >= 50);
   return classes.includes(mechanism) && !mechanism.startsWith('water');
@@ -140,7 +153,7 @@ export function strengthOnMaterial(s: Strength, material: Material, catalogue: C
       if (!out) {
         const room = Math.abs(7 - edge);
         const used = end === 'low' ? 7 - value : value - 7;
-        if (used > 0 && room > 0) near(`pH ${f1(value)} of ${f1(edge)}`, 0.25 * (used / room) ** 2);
+        if (used > 0 && room > 0) near(`pH ${f1(value)} of ${f1(edge)}`, 0.15 * (used / room) ** 2);
         continue;
       }
       const zone = material.pH.outside.find((z) => value >= z.min && value <= z.max);
@@ -187,12 +200,17 @@ export function strengthOnMaterial(s: Strength, material: Material, catalogue: C
         .filter((c) => c.percent.max >= 1)
         .map((c) => catalogue.substances.get(c.substance)?.hardness ?? 0),
     );
-    const r = abrasiveOn(`the grit in ${s.product.name}`, hardness, material, catalogue);
+    const polish = s.product.finePolish && polishes(material);
+    const r = polish ? null : abrasiveOn(`the grit in ${s.product.name}`, hardness, material, catalogue);
     if (r) return { refusal: r };
-    near('grit', material.hardness ? 0.4 * (hardness / material.hardness) ** 2 : 0.3);
+    if (polish) near('polish takes metal', 0.15);
+    else near('grit', material.hardness ? 0.4 * (hardness / material.hardness) ** 2 : 0.3);
   }
   return { maxMinutes: max, nearness };
 }
+
+/** Solid metal is polished by powder under about 5 µm; a finish of unknown nature is not taken for solid. */
+const polishes = (m: Material): boolean => m.face === 'solid' && m.family === 'metal' && m.hardness !== null;
 
 /** An abrasive against a face: top of its range against the bottom of the face's. */
 function abrasiveOn(what: string, hardness: number, material: Material, catalogue: Catalogue): Refusal | null {
@@ -346,7 +364,7 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
       because: `${capital(tool.name)} is kept for the toilet and never leaves it.`,
       source: 'npsa-2007-15',
     };
-  if (tool.class !== 'toilet' && tool.class !== 'any' && toilet)
+  if (tool.class !== 'toilet' && (face.zone === 'bowl' || (tool.class !== 'any' && toilet)))
     return {
       limit: 'kept from the toilet',
       because: `${capital(tool.name)} goes back to other places: it stays out of the toilet.`,
@@ -365,14 +383,17 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
       operands: `steam against ${m.name}`,
       source: src('steam'),
     };
-  if (tool.abrasive !== 'none') {
+  if (tool.abrasive !== 'none' && !(tool.finePolish && polishes(m))) {
     const r = abrasiveOn(tool.name, tool.hardness_mohs ?? 6, m, catalogue);
     if (r) return r;
   }
-  if (tool.forOrders && !tool.forOrders.includes(face.soil.order))
+  if (
+    (tool.forOrders && !tool.forOrders.includes(face.soil.order)) ||
+    (tool.forNatures && !tool.forNatures.includes(face.soil.nature))
+  )
     return {
       limit: 'kind of soil',
-      because: `${capital(tool.name)} is made for ${tool.forOrders.join(' and ')}, and only spreads ${face.soil.name}.`,
+      because: `${capital(tool.name)} is made for ${(tool.forOrders ?? tool.forNatures!).join(' and ')}, and only spreads ${face.soil.name}.`,
       source: own,
     };
   if (tool.needsBody && face.severity < t.bodyFromSeverity && (face.soil.lifts['scrape'] ?? 0) < t.bodyFromLift)
@@ -402,6 +423,12 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
       because: `Iron left in ${m.name} rusts.`,
       operands: `iron against ${m.name}`,
       source: src('face'),
+    };
+  if (face.soil.fine && tool.mechanisms['suction'] && !tool.fineFilter)
+    return {
+      limit: 'filter',
+      because: `${capital(tool.name)} blows the finest of ${face.soil.name} back into the room: a HEPA filter keeps it.`,
+      source: own,
     };
   const limit = t.scrubLimit[m.scrub]!;
   if (tool.scrub > limit && !(tool.mechanisms['suction'] ?? tool.mechanisms['sticky']))

@@ -142,10 +142,13 @@ export function percentInUse(
   );
 }
 
-/** Applications a product can be put on with, at this strength, in this zone. */
-export function applicationsOf(s: Strength, zone: string | null, catalogue: Catalogue): Application[] {
+/** Ways a product can be put on, at this strength, on this face and soil. */
+export function applicationsOf(s: Strength, face: Face, catalogue: Catalogue): Application[] {
+  const { zone, material, soil } = face;
   return [...catalogue.applications.values()].filter((a) => {
     if (!a.forStates.includes(s.product.state)) return false;
+    if (a.forNatures && !a.forNatures.includes(soil.nature)) return false;
+    if (a.poultice && !(s.product.poultice && material.porous && a.families!.includes(material.family))) return false;
     const solid = SOLID.has(s.product.state);
     // dry strewing wants the powder itself, every wet way wants it dissolved
     if (a.wetness === 'dry') return solid && s.dose === null;
@@ -190,7 +193,10 @@ export function chemDose(
   return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
 }
 
-/** Parts of a tool's dose. Dry mechanisms count only dry; rubbing counts wet and dry. */
+/**
+ * Parts of a tool's dose. What works only dry or only wet counts only there. Where rubbing would drive the
+ * soil into cloth, the tool blots instead (its absorbency), and dry blotting takes up only what is fresh.
+ */
 export function toolDose(
   mechanisms: Record<string, number>,
   face: Face,
@@ -200,12 +206,19 @@ export function toolDose(
   const parts: ToolOption['parts'] = [];
   const t = tuning(catalogue);
   for (const [id, supply] of Object.entries(mechanisms)) {
-    const lifts = face.soil.lifts[id] ?? 0;
-    if (!lifts || !supply) continue;
     const m = catalogue.mechanisms.get(id)!;
-    if (m.when && !dry) continue;
+    const lifts = face.soil.lifts[m.insteadOf && face.age !== 'fresh' ? m.insteadOf : id] ?? 0;
+    if (!lifts || !supply) continue;
+    if (m.when && m.when !== (dry ? 'dry' : 'wet')) continue;
+    if (m.softOnly && !face.material.soft) continue;
+    if (m.spreads && face.material.soft && bans(face, m.spreads)) continue;
+    if (m.insteadOf && (dry ? face.age !== 'fresh' : !(face.material.soft && bans(face, m.bannedAs!)))) continue;
     const dose = mechanismDose(lifts, supply, m, t.work_min, 20);
     parts.push({ mechanism: id, name: m.name, lifts, supply, dose });
   }
   return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
 }
+
+/** Whether the soil bans a way of handling, e.g. rubbing. */
+const bans = (face: Face, handling: string): boolean =>
+  face.soil.sets.some((s) => s.kind === 'ban' && s.mechanism === handling);

@@ -150,6 +150,8 @@ export interface Face {
 /** A product at a strength, put on somehow; or nothing (dry). */
 export interface ChemOption {
   product: Product | null;
+  /** Nothing but water, or nothing at all. */
+  plain: boolean;
   application: Application;
   /** Volume share (mL) or g/mL of product in the mix; 1 when neat. */
   dilution: number;

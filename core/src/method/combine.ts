@@ -1,0 +1,152 @@
+import type { Catalogue, Tool } from '../catalogue';
+import { front, type Scored } from './front';
+import { toolOption } from './options';
+import { methodName } from './rung';
+import { tuning } from './supply';
+import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
+
+/** One method: chemistry with a tool, its dose, the effect the model expects, and what the household saw. */
+export interface Method extends Scored {
+  chem: ChemOption;
+  tool: ToolOption;
+  D: number;
+  effect: number;
+  modelEffect: number;
+  evidence: Rung['evidence'];
+  mechanism: string;
+}
+
+/** Whether a tool is used that wet. */
+const takesWetness = (tool: Tool, wetness: string): boolean =>
+  tool.wet === 'any' || (wetness === 'dry' ? tool.wet === 'dry' : tool.wet !== 'dry');
+
+/** What a method is known by: the mechanism that does most in its product, or else in its tool. */
+const leading = (parts: Rung['doses']): string =>
+  parts.reduce<Rung['doses'][number] | undefined>((a, b) => (!a || b.dose > a.dose ? b : a), undefined)?.mechanism ??
+  '';
+
+/** The front of each group of like options: what is outdone within its group is outdone in every combination. */
+function frontOf<T extends { D: number; keep: number }>(options: readonly T[], group: (o: T) => string): T[] {
+  const groups = new Map<string, T[]>();
+  for (const o of options) {
+    const key = group(o);
+    const rows = groups.get(key);
+    if (rows) rows.push(o);
+    else groups.set(key, [o]);
+  }
+  return [...groups.values()].flatMap((g) => front(g.map((x) => ({ x, gain: x.D, cost: 1 - x.keep }))).map((s) => s.x));
+}
+
+/**
+ * Methods: every chemistry with every tool it goes with. Dose adds and harm composes monotonically, so the
+ * front of each side is taken first, within groups that go with the same partners and, where this household
+ * has evidence, are judged by the same mechanism; only those are combined. The front of what comes out is
+ * that of plain enumeration (`prune` false), which the tests and the bench compare.
+ */
+export function combine(
+  chems: readonly ChemOption[],
+  tools: readonly Tool[],
+  face: Face,
+  need: number,
+  q: Question,
+  context: Context,
+  catalogue: Catalogue,
+  prune = true,
+): Method[] {
+  const out: Method[] = [];
+  const least = tuning(catalogue).leastEffect;
+  const evidence = (context.evidence ?? []).filter(
+    (e) => e.soil === face.soil.id && e.material === q.material && (e.finish ?? null) === (q.finish ?? null),
+  );
+  const ledBy = (parts: Rung['doses']): string => (evidence.length ? leading(parts) : '');
+  for (const dry of [true, false]) {
+    const toolAll = tools
+      .filter((x) => takesWetness(x, dry ? 'dry' : 'wet'))
+      .map((x) => toolOption(x, face, dry, catalogue));
+    const chemAll = chems.filter((c) => (c.application.wetness === 'dry' && !c.product) === dry);
+    const toolSide = prune ? frontOf(toolAll, (x) => `${x.tool.alone}|${ledBy(x.parts)}`) : toolAll;
+    const chemSide = prune ? frontOf(chemAll, (x) => `${x.plain}|${ledBy(x.parts)}`) : chemAll;
+    for (const chem of chemSide)
+      for (const tool of toolSide) {
+        if (tool.tool.alone && !chem.plain) continue;
+        const m = method(chem, tool, need, evidence, catalogue);
+        if (m.effect >= least) out.push(m);
+      }
+  }
+  return out;
+}
+
+function method(
+  chem: ChemOption,
+  tool: ToolOption,
+  need: number,
+  evidence: NonNullable<Context['evidence']>,
+  catalogue: Catalogue,
+): Method {
+  const D = chem.D + tool.D;
+  const modelEffect = 1 - Math.exp(-D / need);
+  const mechanism = leading(chem.parts) || leading(tool.parts);
+  let n = 0;
+  let good = 0;
+  for (const e of evidence)
+    if (e.mechanism === mechanism) {
+      n += e.worked + e.partly + e.not;
+      good += e.worked + e.partly / 2;
+    }
+  const w = tuning(catalogue).priorWeight;
+  // Beta prior of weight 4 at the model's value, plus worked 1, partly ½, not 0
+  const effect = n ? (w * modelEffect + good) / (w + n) : modelEffect;
+  return {
+    chem,
+    tool,
+    D,
+    effect,
+    modelEffect,
+    evidence: n ? { worked: good, of: n } : null,
+    mechanism,
+    gain: effect,
+    cost: 1 - chem.keep * tool.keep,
+  };
+}
+
+/**
+ * At most seven rungs that a person can tell apart. Each does at least `mergeWithin` more than the one
+ * before; the recommended one always stays; the strongest worth naming is the gentlest within
+ * `mergeWithin` of the most that can be had (more harm for no more effect is no rung); what does less
+ * than `leastShare` of that is not worth the walk.
+ */
+export function thin(all: Method[], recommended: number, catalogue: Catalogue): Method[] {
+  const t = tuning(catalogue);
+  const most = all[all.length - 1]?.gain ?? 0;
+  const strongest = all.find((m) => m.gain >= most - t.mergeWithin);
+  const chosen = all[recommended];
+  const worth = all.filter(
+    (m) => m === chosen || m === strongest || (m.gain >= most * t.leastShare && m.cost < strongest!.cost),
+  );
+  let kept: Method[] = [];
+  for (const m of worth) {
+    const last = kept[kept.length - 1];
+    // the recommended one replaces a neighbour only where the two are as gentle as each other
+    const close = last && m.gain - last.gain < t.mergeWithin && (m !== chosen || m.cost - last.cost < t.mergeWithin);
+    const alike = last && methodName(last.chem, last.tool) === methodName(m.chem, m.tool);
+    if (last && (close || alike)) {
+      // nobody can tell them apart: the recommended one stays, else the gentler
+      if (m !== chosen) continue;
+      kept.pop();
+    }
+    kept.push(m);
+  }
+  while (kept.length > t.mostRungs) {
+    // drop the rung whose neighbours are nearest in effect
+    let worst = -1;
+    let gap = Infinity;
+    for (let i = 1; i < kept.length - 1; i++) {
+      if (kept[i] === chosen) continue;
+      const g = kept[i + 1]!.gain - kept[i - 1]!.gain;
+      if (g < gap) [gap, worst] = [g, i];
+    }
+    if (worst < 0) break;
+    kept = kept.filter((_, i) => i !== worst);
+  }
+  return kept;
+}
