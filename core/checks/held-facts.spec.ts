@@ -41,6 +41,7 @@ const TESTS: Record<string, (r: Rung) => boolean> = {
   water: (r) => r.product !== null && r.wetness !== 'dry',
   'iron wool': (r) => Boolean(catalogue.tools.get(r.tool)!.iron),
   'a blade': (r) => Boolean(catalogue.tools.get(r.tool)!.blade),
+  'a sticky roller': (r) => Boolean(catalogue.tools.get(r.tool)!.adhesive),
   'dry lifting': (r) => r.product === null,
 };
 
@@ -135,6 +136,10 @@ const NEVER: [string, string, string, string][] = [
   ['carpet', 'pet-urine', 'steam', CP],
   ['vitreous-china', 'toilet-ring', 'chlorine', CP],
   ['vitreous-china', 'toilet-ring', 'soap', CP],
+  ['velvet', 'pet-hair', 'a sticky roller', CP],
+  ['suede', 'pet-hair', 'a sticky roller', CP],
+  ['silk/dyed', 'lint', 'a sticky roller', CP],
+  ['wallpaper/plain-paper', 'dust', 'a sticky roller', NPS],
 ];
 /** material[/finish], soil, what must stand there, source */
 const REMEDY: [string, string, string, string][] = [

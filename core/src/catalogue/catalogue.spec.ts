@@ -142,6 +142,55 @@ describe('the catalogue', () => {
           ]);
       }
   });
+  test('no two materials are the same without one saying so and why', () => {
+    const seen = new Map<string, string>();
+    for (const m of raw.materials)
+      for (const f of m.finishes.length ? m.finishes : [null]) {
+        const face = {
+          ...withFinish(m, f?.id),
+          finishes: 0,
+          id: 0,
+          name: 0,
+          synonyms: 0,
+          basis: 0,
+          testSpot: 0,
+          note: 0,
+        };
+        const key = JSON.stringify(Object.entries(face).sort(([a], [b]) => (a < b ? -1 : 1)));
+        expect([m.id, f?.id, seen.get(key)]).toEqual([m.id, f?.id, undefined]);
+        seen.set(key, m.id);
+      }
+    expect(seen.size).toBeGreaterThan(200);
+  });
+  test('values lie in physical range, families and natures of the domain are all there', () => {
+    for (const m of raw.materials)
+      for (const f of [null, ...m.finishes]) {
+        const x = withFinish(m, f?.id);
+        expect([m.id, x.pH.min <= x.pH.max]).toEqual([m.id, true]);
+        for (const z of x.pH.outside)
+          expect([m.id, z.min <= z.max && z.minutes > 0 && z.minutes <= 1440]).toEqual([m.id, true]);
+      }
+    for (const p of raw.products) {
+      expect([p.id, p.contents.reduce((a, c) => a + c.percent.min, 0) <= 100.5]).toEqual([p.id, true]);
+      if (p.pH) expect([p.id, p.pH.min >= -1 && p.pH.max <= 14.5 && p.pH.min <= p.pH.max]).toEqual([p.id, true]);
+    }
+    const families = new Set(raw.materials.map((m) => m.family));
+    for (const f of 'wood stone ceramic glass grout sealant metal plastic rubber leather textile wall electronics stoneware non-stick mattress'.split(
+      ' ',
+    ))
+      expect([f, families.has(f)]).toEqual([f, true]);
+    const natures = new Set(raw.soils.map((s) => s.nature));
+    for (const n of 'particulate grease sugar protein tannin dye wax resin mineral biological damage unknown'.split(
+      ' ',
+    ))
+      expect([n, natures.has(n)]).toEqual([n, true]);
+    expect([
+      raw.materials.length >= 155,
+      raw.soils.length >= 170,
+      raw.products.length >= 208,
+      raw.tools.length >= 118,
+    ]).toEqual([true, true, true, true]);
+  });
   test('prints the share of each basis', () => {
     const kinds: Record<string, number> = {};
     for (const [file, rows] of Object.entries(raw))

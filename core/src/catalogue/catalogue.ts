@@ -4,12 +4,15 @@ import type {
   Application,
   Attack,
   CatalogueFile,
+  Clue,
   Group,
+  Job,
   Line,
   Material,
   Measure,
   Mechanism,
   Meeting,
+  Order,
   Product,
   Protection,
   Rule,
@@ -44,6 +47,9 @@ export interface RawCatalogue {
   targets: Target[];
   protection: Protection[];
   stances: Stance[];
+  orders: Order[];
+  jobs: Job[];
+  clues: Clue[];
   applications: Application[];
   steps: StepTemplate[];
   attacks: Attack[];
@@ -150,5 +156,10 @@ export function sourceOf(record: { basis: Record<string, string> }, field: strin
 export function withFinish(material: Material, finish?: string | null): Material {
   const f = finish ? material.finishes.find((x) => x.id === finish) : undefined;
   if (!f) return material;
-  return { ...material, ...f.changes, name: f.name, basis: f.basis ?? material.basis } as Material;
+  let face = faces.get(f);
+  if (!face)
+    faces.set(f, (face = { ...material, ...f.changes, name: f.name, basis: f.basis ?? material.basis } as Material));
+  return face;
 }
+/** Records are immutable: a face is laid out once, so that what is worked out about it can be kept. */
+const faces = new WeakMap<Material['finishes'][number], Material>();

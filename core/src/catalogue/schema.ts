@@ -150,6 +150,8 @@ export const MaterialSchema = Type.Object({
   floor: Type.Boolean(),
   blade: Type.Boolean(),
   ironFree: Type.Boolean(),
+  /** A sticky roller pulls its pile, print or skin off. */
+  noSticky: Type.Optional(Type.Boolean()),
 });
 
 export const SoilSchema = Type.Object({
@@ -192,8 +194,10 @@ export const ToolSchema = Type.Object({
   asked: Type.Optional(Type.Boolean()),
   blade: Type.Optional(Type.Boolean()),
   iron: Type.Optional(Type.Boolean()),
-  /** A plain cloth: it goes without saying in the name of a method. */
-  cloth: Type.Optional(Type.Boolean()),
+  /** A plain cloth, by its kind: it goes without saying in the name of a method. */
+  cloth: Type.Optional(oneOf(['microfibre', 'woven', 'paper', 'any'])),
+  /** It lifts by glue. */
+  adhesive: Type.Optional(Type.Boolean()),
   /** Its filter keeps fine dust in. */
   fineFilter: Type.Optional(Type.Boolean()),
   /** It works by itself: no product but water goes with it. */
@@ -322,12 +326,125 @@ export const ProtectionSchema = Type.Object({
   says: Type.String(),
   because: Type.String(),
 });
+/** Where practitioners disagree: the schools, the default and its reason, and what a choice does in the engine. */
 export const StanceSchema = Type.Object({
   ...Named,
   question: Type.String(),
-  choices: Type.Array(Type.Object({ id: Id, name: Type.String() })),
+  /** Where it matters, and so where it is shown: `choose`, `mix`, `jobs`. */
+  where: oneOf(['choose', 'mix', 'jobs']),
+  choices: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      school: Type.String(),
+      refuses: Type.Optional(
+        Type.Object(
+          {
+            abrasive: Type.Optional(Type.Boolean()),
+            sprayed: Type.Optional(Type.Boolean()),
+            /** Mechanisms refused wherever a neighbour dissolves in acid, however put on. */
+            nearAcidSoluble: Type.Optional(Words),
+            longFloorTool: Type.Optional(Type.Boolean()),
+            classes: Type.Optional(Words),
+          },
+          { additionalProperties: false },
+        ),
+      ),
+      /** Only cloths of this kind. */
+      onlyCloth: Type.Optional(Type.String()),
+      /** Minutes and amounts are multiplied by it. */
+      factor: Type.Optional(Type.Number({ minimum: 1 })),
+      wear: Type.Optional(Type.String()),
+      /** Added to the harm of products of these classes. */
+      harm: Type.Optional(
+        Type.Object({ classes: Words, h: Type.Number({ minimum: 0, maximum: 1 }), says: Type.String() }),
+      ),
+    }),
+    { minItems: 2 },
+  ),
   default: Id,
   because: Type.String(),
+});
+/** In which order several soils on one spot go, with the reason of each place. */
+export const OrderSchema = Type.Object({
+  ...Named,
+  soft: Type.Boolean(),
+  groups: Type.Array(Type.Object({ order: Type.String(), because: Type.String() })),
+});
+
+/**
+ * A job of the house: ordered stages that state a question and constraints, never a method; the engine
+ * fills the method in. `opens` and `ends` are conditions: a job cannot close before all of `closes` hold.
+ */
+export const StageSchema = Type.Object(
+  {
+    id: Id,
+    kind: oneOf(['look', 'do', 'clean', 'wait']),
+    /** Role of a spot that it is done on. */
+    on: Type.Optional(Id),
+    text: Type.String({ minLength: 3 }),
+    because: Type.String({ minLength: 3 }),
+    active_min: Type.Number({ minimum: 0 }),
+    soil: Type.Optional(Id),
+    severity: Type.Optional(Type.Integer({ minimum: 1, maximum: 5 })),
+    age: Type.Optional(oneOf(['fresh', 'dried', 'set', 'baked'])),
+    optional: Type.Optional(Type.Boolean()),
+    after: Type.Optional(Type.Array(Id)),
+    wait_min: Type.Optional(Range),
+    keepWet: Type.Optional(Type.Boolean()),
+    opens: Type.Optional(Type.String()),
+    ends: Type.Optional(Type.String()),
+    /** Only where the household chose so. */
+    stance: Type.Optional(Type.Object({ question: Id, choice: Id })),
+  },
+  { additionalProperties: false },
+);
+export const JobSchema = Type.Object({
+  ...Named,
+  synonyms: Words,
+  roles: Type.Array(
+    Type.Object({
+      id: Id,
+      name: Type.String(),
+      /** Usual faces, `material` or `material/finish`, the commonest first. */
+      faces: Type.Array(Type.String(), { minItems: 2 }),
+      area_m2: Type.Number({ exclusiveMinimum: 0 }),
+      zone: Type.Optional(Type.String()),
+    }),
+    { minItems: 1 },
+  ),
+  stages: Type.Array(StageSchema, { minItems: 2 }),
+  traps: Words,
+  outOfScope: Words,
+  closes: Words,
+  every_days: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+});
+
+/** All that is named holds of the record: a condition of an answer. Ids of faces are `material` or `material/finish`. */
+const ClueWhen = Type.Object(
+  {
+    id: Type.Optional(Words),
+    family: Type.Optional(Words),
+    nature: Type.Optional(Words),
+    gloss: Type.Optional(Words),
+    soft: Type.Optional(Type.Boolean()),
+    porous: Type.Optional(Type.Boolean()),
+    floor: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+/**
+ * A question that tells unknown materials or soils apart by look, feel, smell, place or a harmless test.
+ * A record that no answer speaks of stays a candidate whatever is answered: unknown excludes nothing.
+ */
+export const ClueSchema = Type.Object({
+  ...Named,
+  of: oneOf(['material', 'soil']),
+  kind: oneOf(['look', 'feel', 'smell', 'place', 'test']),
+  how: Type.String(),
+  answers: Type.Array(Type.Object({ id: Id, text: Type.String(), when: Type.Array(ClueWhen, { minItems: 1 }) }), {
+    minItems: 2,
+  }),
 });
 export const ApplicationSchema = Type.Object({
   ...Named,
@@ -344,6 +461,8 @@ export const ApplicationSchema = Type.Object({
   only: Type.Optional(Words),
   /** Mechanisms that this way of putting on brings by itself. */
   adds: Type.Optional(Mechanisms),
+  /** On cloth, only on what cannot be washed. */
+  unwashable: Type.Optional(Type.Boolean()),
   /** Natures of soil that it is for. */
   forNatures: Type.Optional(Words),
   /** Only for products that a poultice may be made with, on faces of these families that drink. */
@@ -420,6 +539,10 @@ export type Stance = Static<typeof StanceSchema>;
 export type Application = Static<typeof ApplicationSchema>;
 export type Attack = Static<typeof AttackSchema>;
 export type Tuning = Static<typeof TuningSchema>;
+export type Order = Static<typeof OrderSchema>;
+export type Stage = Static<typeof StageSchema>;
+export type Job = Static<typeof JobSchema>;
+export type Clue = Static<typeof ClueSchema>;
 export type StepTemplate = Static<typeof StepSchema>;
 
 /** Name of each catalogue file and the schema of its records. */
@@ -442,6 +565,9 @@ export const catalogueSchemas = {
   targets: TargetSchema,
   protection: ProtectionSchema,
   stances: StanceSchema,
+  orders: OrderSchema,
+  jobs: JobSchema,
+  clues: ClueSchema,
   applications: ApplicationSchema,
   steps: StepSchema,
   attacks: AttackSchema,

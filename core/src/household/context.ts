@@ -30,6 +30,7 @@ export function profileOf(h: Household, now: Date): Profile {
     ],
     pets: [...new Set(h.members.filter((m) => m.kind === 'pet').map((m) => m.species ?? 'pet'))],
     septic: h.settings?.septic ?? false,
+    stances: h.settings?.stances ?? {},
     noChlorine: limits.includes('no chlorine'),
     fragranceFree: limits.includes('fragrance-free'),
   };
@@ -55,6 +56,19 @@ export function neighboursOf(spot: Spot, spots: readonly Spot[]): Neighbour[] {
 
 /** The worst soil of a spot first. */
 export const soilsByWorst = (spot: Spot): Spot['soils'] => [...spot.soils].sort((a, b) => b.severity - a.severity);
+
+/** What an mL, g or piece costs, from the packs that carry a price; the dearest where several do. */
+export function pricesOf(stock: readonly Stock[]): Record<string, number> {
+  const out: Record<string, number> = {};
+  for (const s of stock)
+    if (s.price && s.pack.amount > 0) out[s.item] = Math.max(out[s.item] ?? 0, s.price / s.pack.amount);
+  return out;
+}
+
+/** Everything on the shelves of the house. */
+export const ownedBy = (h: Pick<Household, 'stock'>): string[] => [
+  ...new Set(h.stock.filter((s) => s.onHand > 0).map((s) => s.item)),
+];
 
 /** Ids on the shelves of a room: its kits and every store. */
 export function kitOfRoom(h: Household, room: string): string[] {
@@ -100,6 +114,7 @@ export function questionOfSpot(
       resident,
       evidence: evidenceOf(h.log),
       barred: barredOf(h.log),
+      prices: pricesOf(h.stock),
     },
   };
 }

@@ -348,6 +348,24 @@ export const RunBody = Type.Object(
     ),
     state: oneOf(['running', 'done', 'dropped']),
     startedAt: Instant,
+    /** Of a job: what each cleaning stage asked and how it was done, for the log. */
+    parts: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            stage: Ref,
+            spot: maybe(Ref),
+            question: QuestionBody,
+            method: MethodBody,
+            uses: Type.Array(UseBody, { maxItems: 40 }),
+          },
+          closed,
+        ),
+        { maxItems: 40 },
+      ),
+    ),
+    /** Of a job: conditions that must hold before it is closed. */
+    closes: Type.Optional(Type.Array(Text(120), { maxItems: 10 })),
   },
   closed,
 );

@@ -5,8 +5,9 @@ import { front } from './front';
 import { isWater, productOptions } from './options';
 import { refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
+import { choicesOf } from './stances';
 import { tuning } from './supply';
-import type { Advice, ChemOption, Considered, Context, Face, Question, Refusal } from './types';
+import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal } from './types';
 
 /** Resolve ids to records, or say which one is not known. */
 export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
@@ -34,13 +35,13 @@ export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
 /**
  * The ladder of methods for one soil on one face: generate, refuse with reasons, estimate effect and
  * harm from mechanisms, keep the Pareto front from gentlest to strongest, recommend the first that is
- * likely to suffice. Pure; effect, harm and shares 0–1, minutes, °C. `prune` false enumerates every
- * combination instead of the fronts: the same answer, slower (for the checks).
+ * likely to suffice. Pure; effect, harm and shares 0–1, minutes, °C.
  */
-export function advise(question: Question, context: Context, catalogue: Catalogue, prune = true): Result<Advice> {
+export function advise(question: Question, given: Context, catalogue: Catalogue): Result<Advice> {
   const resolved = faceOf(question, catalogue);
   if (!resolved.ok) return resolved;
   const face = resolved.value;
+  const context: Here = { ...given, habits: choicesOf(given.profile, catalogue) };
   const t = tuning(catalogue);
   const because: Reason[] = [];
   const considered: Record<string, Considered> = {};
@@ -74,11 +75,10 @@ export function advise(question: Question, context: Context, catalogue: Catalogu
       continue;
     }
     const { admitted, refused } = productOptions(product, face, context, catalogue);
-    refused.forEach((r) => note(product.id, r));
+    if (refused) note(product.id, refused);
     if (!admitted.length) {
       // a limit outranks "too weak": people ask why not vinegar, and the limit is the answer
-      const r = refused[0];
-      if (r) set({ status: 'refused', ...r });
+      if (refused) set({ status: 'refused', ...refused });
       else set({ status: 'weak', because: `Nothing in ${product.name} moves ${face.soil.name}.`, source });
       continue;
     }
@@ -86,8 +86,8 @@ export function advise(question: Question, context: Context, catalogue: Catalogu
       set({ status: 'kit', because: `${product.name} is not in the kit.`, source: 'household' });
       continue;
     }
-    const best = Math.max(...admitted.map((o) => o.D));
-    if (refused.length) set({ status: 'limited', ...refused[0]! });
+    const best = admitted.reduce((a, o) => Math.max(a, o.D), 0);
+    if (refused) set({ status: 'limited', ...refused });
     else
       set({
         status: best < t.tooWeak && !water ? 'weak' : 'outdone',
@@ -115,16 +115,16 @@ export function advise(question: Question, context: Context, catalogue: Catalogu
     reserve: 0,
     supply: {},
     D: 0,
-    parts: [],
-    harms: [],
     keep: 1,
+    parts: () => [],
+    harms: () => [],
   });
 
   const tools: Tool[] = [];
   for (const tool of catalogue.tools.values()) {
     const refusal = barred('tool', tool.id)
       ? { limit: 'damaged before', because: `You noted damage by ${tool.name} on this material.`, source: 'household' }
-      : refuseTool(tool, face, catalogue);
+      : refuseTool(tool, face, context, catalogue);
     if (refusal) {
       note(tool.id, refusal);
       considered[tool.id] = { kind: 'tool', status: 'refused', ...refusal };
@@ -146,7 +146,7 @@ export function advise(question: Question, context: Context, catalogue: Catalogu
     }
   }
 
-  const methods = face.soil.damage ? [] : combine(chems, tools, face, need, question, context, catalogue, prune);
+  const methods = face.soil.damage ? [] : combine(chems, tools, face, need, question, context, catalogue);
   const ladderAll = front(methods);
   const found = ladderAll.findIndex((m) => m.effect >= t.suffices);
   const kept = thin(ladderAll, found, catalogue);

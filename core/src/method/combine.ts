@@ -13,11 +13,10 @@ export interface Method extends Scored {
   effect: number;
   modelEffect: number;
   evidence: Rung['evidence'];
-  mechanism: string;
 }
 
 /** Whether a tool is used that wet. */
-const takesWetness = (tool: Tool, wetness: string): boolean =>
+export const takesWetness = (tool: Tool, wetness: string): boolean =>
   tool.wet === 'any' || (wetness === 'dry' ? tool.wet === 'dry' : tool.wet !== 'dry');
 
 /** What a method is known by: the mechanism that does most in its product, or else in its tool. */
@@ -41,7 +40,7 @@ function frontOf<T extends { D: number; keep: number }>(options: readonly T[], g
  * Methods: every chemistry with every tool it goes with. Dose adds and harm composes monotonically, so the
  * front of each side is taken first, within groups that go with the same partners and, where this household
  * has evidence, are judged by the same mechanism; only those are combined. The front of what comes out is
- * that of plain enumeration (`prune` false), which the tests and the bench compare.
+ * that of plain enumeration, which the checks compare.
  */
 export function combine(
   chems: readonly ChemOption[],
@@ -51,32 +50,42 @@ export function combine(
   q: Question,
   context: Context,
   catalogue: Catalogue,
-  prune = true,
 ): Method[] {
   const out: Method[] = [];
-  const least = tuning(catalogue).leastEffect;
-  const evidence = (context.evidence ?? []).filter(
-    (e) => e.soil === face.soil.id && e.material === q.material && (e.finish ?? null) === (q.finish ?? null),
-  );
-  const ledBy = (parts: Rung['doses']): string => (evidence.length ? leading(parts) : '');
+  const t = tuning(catalogue);
+  const evidence = evidenceFor(q, context);
+  const ledBy = (parts: () => Rung['doses']): string => (evidence.length ? leading(parts()) : '');
   for (const dry of [true, false]) {
     const toolAll = tools
       .filter((x) => takesWetness(x, dry ? 'dry' : 'wet'))
-      .map((x) => toolOption(x, face, dry, catalogue));
+      .map((x) => toolOption(x, face, dry, catalogue))
+      // what does nothing here is no part of a method; a cloth carries the product all the same
+      .filter((x) => x.D >= t.tooWeak || (!dry && x.tool.cloth !== undefined));
     const chemAll = chems.filter((c) => (c.application.wetness === 'dry' && !c.product) === dry);
-    const toolSide = prune ? frontOf(toolAll, (x) => `${x.tool.alone}|${ledBy(x.parts)}`) : toolAll;
-    const chemSide = prune ? frontOf(chemAll, (x) => `${x.plain}|${ledBy(x.parts)}`) : chemAll;
+    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${ledBy(x.parts)}`);
+    const chemSide = frontOf(chemAll, (x) => `${x.plain}|${ledBy(x.parts)}`);
     for (const chem of chemSide)
       for (const tool of toolSide) {
         if (tool.tool.alone && !chem.plain) continue;
         const m = method(chem, tool, need, evidence, catalogue);
-        if (m.effect >= least) out.push(m);
+        if (m.effect >= t.leastEffect) out.push(m);
       }
   }
   return out;
 }
 
-function method(
+/** The mechanism that a method is known by: its product's strongest, or else its tool's. */
+export const mechanismOf = (chem: ChemOption, tool: ToolOption): string =>
+  leading(chem.parts()) || leading(tool.parts());
+
+/** What this household saw of this soil on this face. */
+export const evidenceFor = (q: Question, context: Context): NonNullable<Context['evidence']> =>
+  (context.evidence ?? []).filter(
+    (e) => e.soil === q.soil && e.material === q.material && (e.finish ?? null) === (q.finish ?? null),
+  );
+
+/** One chemistry with one tool: effect by the dose both bring, shifted by what this household saw. */
+export function method(
   chem: ChemOption,
   tool: ToolOption,
   need: number,
@@ -85,7 +94,8 @@ function method(
 ): Method {
   const D = chem.D + tool.D;
   const modelEffect = 1 - Math.exp(-D / need);
-  const mechanism = leading(chem.parts) || leading(tool.parts);
+  // known by its mechanism only where the household has seen something; else when it is shown
+  const mechanism = evidence.length ? mechanismOf(chem, tool) : null;
   let n = 0;
   let good = 0;
   for (const e of evidence)
@@ -103,7 +113,6 @@ function method(
     effect,
     modelEffect,
     evidence: n ? { worked: good, of: n } : null,
-    mechanism,
     gain: effect,
     cost: 1 - chem.keep * tool.keep,
   };

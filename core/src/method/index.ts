@@ -1,4 +1,10 @@
 export * from './types';
-export * from './advise';
+export { advise, faceOf } from './advise';
+export { finishesMatter } from './finishes';
 export { front } from './front';
+export * from './identify';
+export * from './job';
+export * from './several';
+export { choiceOf, choicesOf } from './stances';
 export { percentInUse, tuning } from './supply';
+export { adviseAny, anyOf, strictestOf } from './unknown';

@@ -11,20 +11,22 @@ import {
 } from '../catalogue';
 import { judge, resolveItems, type MixAnswer } from '../mixing';
 import { significant } from '../quantity';
+import { stanceRefusesProduct, stanceRefusesSpray, stanceRefusesTool } from './stances';
 import { percentInUse, type Strength, tuning } from './supply';
-import type { Context, Face, Last, Neighbour, Refusal } from './types';
+import type { Context, Face, Here, Last, Neighbour, Refusal } from './types';
 
 const WET_ORDER = ['dry', 'damp', 'wet', 'flood'];
 const f1 = (x: number): string => String(significant(x, 3));
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** A refusal, or how many minutes the method may stay at most. */
-export type Verdict = { refusal: Refusal } | { maxMinutes: number; nearness: { name: string; h: number }[] };
+export type Verdict =
+  { refusal: Refusal } | { maxMinutes: number; nearness: { name: string; h: number }[]; keep: number };
 
 // ---------- product alone
 
 /** What refuses a product whatever its strength: not advised, stance, household, kit. */
-export function refuseProduct(product: Product, face: Face, context: Context, catalogue: Catalogue): Refusal | null {
+export function refuseProduct(product: Product, face: Face, context: Here, catalogue: Catalogue): Refusal | null {
   const src = sourceOf(product, 'contents', catalogue).id;
   if (!product.advised)
     return {
@@ -74,6 +76,8 @@ export function refuseProduct(product: Product, face: Face, context: Context, ca
         product.fragrance === 'yes' ? 'It is scented.' : 'It may be scented, and this household is fragrance-free.',
       source: 'common-practice',
     };
+  const chosen = stanceRefusesProduct(product, context.neighbours ?? [], context.habits, catalogue);
+  if (chosen) return chosen;
   for (const rule of catalogue.protection.values())
     if (rule.action === 'refuse' && !rule.when.apply && appliesTo(rule, product, 1, null, context, catalogue, classes))
       return { limit: rule.name, because: `${rule.says}: ${rule.because}.`, source: rule.basis.default };
@@ -133,6 +137,16 @@ export function appliesTo(
  * Returns the first limit broken, or the longest time it may stay and how near each limit is (0–1).
  */
 export function strengthOnMaterial(s: Strength, material: Material, catalogue: Catalogue): Verdict {
+  let seen = verdicts.get(s);
+  if (!seen) verdicts.set(s, (seen = new WeakMap()));
+  let v = seen.get(material);
+  if (!v) seen.set(material, (v = judgeStrength(s, material, catalogue)));
+  return v;
+}
+/** Strengths and faces are immutable: each pair is judged once. */
+const verdicts = new WeakMap<Strength, WeakMap<Material, Verdict>>();
+
+function judgeStrength(s: Strength, material: Material, catalogue: Catalogue): Verdict {
   const t = tuning(catalogue);
   let max = Infinity;
   const nearness: { name: string; h: number }[] = [];
@@ -206,7 +220,7 @@ export function strengthOnMaterial(s: Strength, material: Material, catalogue: C
     if (polish) near('polish takes metal', 0.15);
     else near('grit', material.hardness ? 0.4 * (hardness / material.hardness) ** 2 : 0.3);
   }
-  return { maxMinutes: max, nearness };
+  return { maxMinutes: max, nearness, keep: nearness.reduce((k, n) => k * (1 - n.h), 1) };
 }
 
 /** Solid metal is polished by powder under about 5 µm; a finish of unknown nature is not taken for solid. */
@@ -258,7 +272,7 @@ export function refuseApplication(
   o: { product: Product; dilution: number; application: Application },
   runoff: { name: string; hit: Refusal } | null,
   face: Face,
-  context: Context,
+  context: Here,
   catalogue: Catalogue,
 ): Refusal | null {
   const m = face.material;
@@ -291,6 +305,10 @@ export function refuseApplication(
       appliesTo(rule, o.product, o.dilution, o.application.id, context, catalogue)
     )
       return { limit: rule.name, because: `${rule.says}: ${rule.because}.`, source: rule.basis.default };
+  if (o.application.reaches && o.application.wetness === 'wet') {
+    const chosen = stanceRefusesSpray(context.habits);
+    if (chosen) return chosen;
+  }
   if (o.application.reaches && runoff)
     return {
       ...runoff.hit,
@@ -326,25 +344,44 @@ export function meetsHere(
   const against = (id: string, last: Last | null): void => {
     const other = catalogue.products.get(id);
     if (!other || other.id === product.id) return;
-    const items = resolveItems(
-      [{ product: product.id }, { product: id, rinsed: last?.rinsed ?? false, daysAgo: last?.daysAgo ?? 0 }],
-      catalogue,
-    );
-    if (!items.ok) return;
-    out.push({
-      last,
-      product: other,
-      answer: judge(items.value, { meeting: last ? 'surface' : 'fixture', porous: face.material.porous }, catalogue),
-    });
+    const answer = metOnce(product, other, last, face.material.porous, catalogue);
+    if (answer) out.push({ last, product: other, answer });
   };
   for (const l of context.last ?? []) against(l.product, l);
   for (const r of context.resident ?? []) against(r, null);
   return out;
 }
 
+/** Products are immutable: two that meet in the same way are judged once. */
+const met = new WeakMap<Product, WeakMap<Product, Map<string, MixAnswer | null>>>();
+function metOnce(
+  product: Product,
+  other: Product,
+  last: Last | null,
+  porous: boolean,
+  catalogue: Catalogue,
+): MixAnswer | null {
+  let of = met.get(product);
+  if (!of) met.set(product, (of = new WeakMap()));
+  let seen = of.get(other);
+  if (!seen) of.set(other, (seen = new Map()));
+  const key = `${last ? `${last.rinsed}|${last.daysAgo}` : 'always'}|${porous}`;
+  let answer = seen.get(key);
+  if (answer === undefined) {
+    const items = resolveItems(
+      [{ product: product.id }, { product: other.id, rinsed: last?.rinsed ?? false, daysAgo: last?.daysAgo ?? 0 }],
+      catalogue,
+    );
+    answer = items.ok ? judge(items.value, { meeting: last ? 'surface' : 'fixture', porous }, catalogue) : null;
+    seen.set(key, answer);
+  }
+  return answer;
+}
+
 // ---------- tool alone
 
-export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusal | null {
+/** What refuses a tool on this face: its kind, its class, hardness, gloss, blade, scrub, wetness, stance. */
+export function refuseTool(tool: Tool, face: Face, context: Here, catalogue: Catalogue): Refusal | null {
   const m = face.material;
   const t = tuning(catalogue);
   const src = (field: string): string => sourceOf(m, field, catalogue).id;
@@ -357,6 +394,8 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
       because: `${capital(tool.name)} is made for ${tool.suits === 'soft' ? 'cloth and pile' : 'hard faces'}.`,
       source: own,
     };
+  const chosen = stanceRefusesTool(tool, context.habits);
+  if (chosen) return chosen;
   const toilet = face.zone === 'toilet' || face.zone === 'bowl';
   if (tool.class === 'toilet' && !toilet)
     return {
@@ -415,6 +454,13 @@ export function refuseTool(tool: Tool, face: Face, catalogue: Catalogue): Refusa
       limit: 'blade',
       because: `A blade is for plain glass and glass-ceramic, wet; not for ${m.name}.`,
       operands: `blade against ${m.face} ${m.name}`,
+      source: own,
+    };
+  if (tool.adhesive && m.noSticky)
+    return {
+      limit: 'sticky',
+      because: `${capital(tool.name)} pulls at ${m.name}: its pile, print or skin comes off with it.`,
+      operands: `glue against ${m.name}`,
       source: own,
     };
   if (tool.iron && m.ironFree)

@@ -1,54 +1,39 @@
-import { type Catalogue, sourceOf } from '../catalogue';
-import type { Method } from './combine';
+import { type Catalogue, type Mechanism, sourceOf } from '../catalogue';
+import { mechanismOf, type Method } from './combine';
 import type { ProductOption } from './options';
 import { appliesTo, meetsHere, neighbourHit } from './refuse';
+import { coverageOf } from './stances';
 import { composeSteps, usesOf } from './steps';
-import { chemDose, tuning } from './supply';
-import type { ChemOption, Context, Face, Rung, Share, ToolOption } from './types';
+import { activeOf, doseOf, tuning } from './supply';
+import type { ChemOption, Context, Face, Here, Rung, Share, ToolOption } from './types';
 
 /** Losses of dose without chemistry, without action, at 20 °C, at one minute: normalised to one (Sinner 1959). */
 function sinnerOf(m: Method, face: Face, catalogue: Catalogue): Share {
   const { chem, tool } = m;
-  const cool = chemDose(chem.supply, face, chem.dwell_min, 20, catalogue).D;
-  const short = chemDose(chem.supply, face, Math.min(1, chem.dwell_min || 1), chem.temperature_C, catalogue).D;
-  const heatParts = [...chem.parts, ...tool.parts]
-    .filter((p) => catalogue.mechanisms.get(p.mechanism)!.factor === 'temperature')
-    .reduce((a, p) => a + p.dose, 0);
+  const active = activeOf(chem.supply, face, chem.temperature_C > tuning(catalogue).cool_C, catalogue);
+  const cool = doseOf(active, chem.dwell_min, 20);
+  const short = doseOf(active, Math.min(1, chem.dwell_min || 1), chem.temperature_C);
+  const sum = (parts: Rung['doses'], factor: Mechanism['factor']): number =>
+    parts.reduce((a, p) => a + (catalogue.mechanisms.get(p.mechanism)!.factor === factor ? p.dose : 0), 0);
+  const [ofChem, ofTool] = [chem.parts(), tool.parts()];
   const losses = {
-    chemistry: chem.parts
-      .filter((p) => catalogue.mechanisms.get(p.mechanism)!.factor === 'chemistry')
-      .reduce((a, p) => a + p.dose, 0),
-    action:
-      tool.parts
-        .filter((p) => catalogue.mechanisms.get(p.mechanism)!.factor === 'action')
-        .reduce((a, p) => a + p.dose, 0) +
-      chem.parts
-        .filter((p) => catalogue.mechanisms.get(p.mechanism)!.factor === 'action')
-        .reduce((a, p) => a + p.dose, 0),
-    temperature:
-      heatParts +
-      Math.max(
-        0,
-        chem.D -
-          cool -
-          chem.parts
-            .filter((p) => catalogue.mechanisms.get(p.mechanism)!.factor === 'temperature')
-            .reduce((a, p) => a + p.dose, 0),
-      ),
-    time: Math.max(0, chem.D - short),
+    chemistry: sum(ofChem, 'chemistry'),
+    action: sum(ofChem, 'action') + sum(ofTool, 'action'),
+    temperature: sum(ofChem, 'temperature') + sum(ofTool, 'temperature') + Math.max(0, chem.D - cool),
+    time: chem.product ? Math.max(0, chem.D - short) : 0,
   };
-  const sum = losses.chemistry + losses.action + losses.temperature + losses.time;
-  if (sum <= 0) return { chemistry: 0, action: 1, temperature: 0, time: 0 };
+  const all = losses.chemistry + losses.action + losses.temperature + losses.time;
+  if (all <= 0) return { chemistry: 0, action: 1, temperature: 0, time: 0 };
   return {
-    chemistry: losses.chemistry / sum,
-    action: losses.action / sum,
-    temperature: losses.temperature / sum,
-    time: losses.time / sum,
+    chemistry: losses.chemistry / all,
+    action: losses.action / all,
+    temperature: losses.temperature / all,
+    time: losses.time / all,
   };
 }
 
 /** A method told in full: name, steps, protection, shares, sums, basis. */
-export function rungOf(m: Method, rung: number, face: Face, context: Context, catalogue: Catalogue): Rung {
+export function rungOf(m: Method, rung: number, face: Face, context: Here, catalogue: Catalogue): Rung {
   const { chem, tool } = m;
   const p = chem.product;
   const water = p !== null && chem.plain;
@@ -63,6 +48,8 @@ export function rungOf(m: Method, rung: number, face: Face, context: Context, ca
         )
         .map((r) => ({ text: r.says, because: r.because, source: r.basis.default }))
     : [];
+  for (const { stance, choice } of context.habits)
+    if (choice.wear) protection.push({ text: choice.wear, because: stance.because, source: 'household' });
   const meets = p
     ? meetsHere(p, face, context, catalogue)
         .filter((m) => m.answer.findings.length > 0)
@@ -78,10 +65,11 @@ export function rungOf(m: Method, rung: number, face: Face, context: Context, ca
       ? guardFor(chem as ProductOption, context, catalogue)
       : null;
   const rinseMin = rinse === 'rinse' ? 2 : rinse === 'wipe' ? 1 : 0;
+  const coverage = coverageOf(context.habits);
   const minutes = Math.ceil(
     chem.application.setup_min +
       chem.dwell_min +
-      tuning(catalogue).work_min * Math.max(0.5, face.area_m2) +
+      tuning(catalogue).work_min * Math.max(0.5, face.area_m2) * coverage +
       rinseMin +
       (p && !water ? 1 : 0),
   );
@@ -99,18 +87,18 @@ export function rungOf(m: Method, rung: number, face: Face, context: Context, ca
     dwell_min: round1(chem.dwell_min),
     dwellMax_min: round1(chem.dwellMax_min),
     minutes,
-    cost: null,
+    cost: costOf(usesOf(chem, tool, face, coverage), context.prices),
     effect: m.effect,
     modelEffect: m.modelEffect,
     evidence: m.evidence,
     harm: m.cost,
     sinner: sinnerOf(m, face, catalogue),
-    doses: [...chem.parts, ...tool.parts].sort((a, b) => b.dose - a.dose),
-    harms: [...chem.harms, ...tool.harms].sort((a, b) => b.h - a.h),
-    mechanism: m.mechanism,
+    doses: [...chem.parts(), ...tool.parts()].sort((a, b) => b.dose - a.dose),
+    harms: [...chem.harms(), ...tool.harms()].sort((a, b) => b.h - a.h),
+    mechanism: mechanismOf(chem, tool),
     protection,
     meets,
-    uses: usesOf(chem, tool, face),
+    uses: usesOf(chem, tool, face, coverage),
     basis: [
       ...(p ? [{ claim: p.name, source: sourceOf(p, 'mechanisms', catalogue).id }] : []),
       { claim: face.material.name, source: sourceOf(face.material, 'pH', catalogue).id },
@@ -121,6 +109,18 @@ export function rungOf(m: Method, rung: number, face: Face, context: Context, ca
     ],
   };
   return { ...partial, steps: composeSteps(partial, tool, face, { guard, water }, catalogue) };
+}
+
+/** What the method takes from the shelf, in money; null when a price is not known. */
+function costOf(uses: Rung['uses'], prices: Here['prices']): number | null {
+  if (!uses.length) return 0;
+  let sum = 0;
+  for (const u of uses) {
+    const price = prices?.[u.item];
+    if (price === undefined) return null;
+    sum += price * u.amount;
+  }
+  return Math.round(sum * 1000) / 1000;
 }
 
 /** The neighbour that this product would harm if it ran: what the towel is for. */

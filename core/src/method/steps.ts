@@ -93,10 +93,10 @@ function amountText(r: Omit<Rung, 'steps'>): string {
 }
 
 /** What the job takes from the shelf: product by area and way of putting on, in its own unit. */
-export function usesOf(chem: ChemOption, tool: ToolOption, face: Face): Rung['uses'] {
+export function usesOf(chem: ChemOption, tool: ToolOption, face: Face, coverage = 1): Rung['uses'] {
   const uses: Rung['uses'] = [];
   if (chem.product && chem.strength) {
-    const mix_mL = chem.application.mL_per_m2 * Math.max(0.1, face.area_m2);
+    const mix_mL = chem.application.mL_per_m2 * Math.max(0.1, face.area_m2) * coverage;
     const solid = ['powder', 'tablet', 'block', 'solid'].includes(chem.product.state);
     const amount = solid
       ? mix_mL * chem.dilution * (chem.dose ? 1 : (chem.product.density ?? 1))

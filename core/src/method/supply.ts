@@ -1,7 +1,7 @@
 import type { Application, Catalogue, Mechanism, Product, Tuning } from '../catalogue';
 import { ACID_BASE_CLASSES, type Solute, solvePh, titratable } from '../chemistry';
 import { significant } from '../quantity';
-import type { ChemOption, Face, Rung, ToolOption } from './types';
+import type { Face, Rung } from './types';
 
 const SOLID = new Set(['powder', 'tablet', 'block', 'solid']);
 
@@ -148,6 +148,8 @@ export function applicationsOf(s: Strength, face: Face, catalogue: Catalogue): A
   return [...catalogue.applications.values()].filter((a) => {
     if (!a.forStates.includes(s.product.state)) return false;
     if (a.forNatures && !a.forNatures.includes(soil.nature)) return false;
+    // a day under powder is for what cannot be washed
+    if (a.unwashable && material.soft && material.wetness === 'flood') return false;
     if (a.poultice && !(s.product.poultice && material.porous && a.families!.includes(material.family))) return false;
     const solid = SOLID.has(s.product.state);
     // dry strewing wants the powder itself, every wet way wants it dissolved
@@ -171,52 +173,70 @@ export function mechanismDose(
   return lifts * supply * (1 - Math.exp((-minutes * m.q10 ** ((temperature_C - 20) / 10)) / m.tau_min));
 }
 
-/** Parts of a chemistry's dose on the face's soil, and their sum. */
-export function chemDose(
-  supply: Record<string, number>,
+type Parts = Rung['doses'];
+/** A mechanism that does something here: what it lifts of this soil times what is supplied of it. */
+export interface Active {
+  m: Mechanism;
+  lifts: number;
+  supply: number;
+}
+
+/** Mechanisms of a chemistry that act on this soil and face, by cool or by warm water. */
+export function activeOf(
+  supply: Readonly<Record<string, number>>,
   face: Face,
-  minutes: number,
-  temperature_C: number,
+  warm: boolean,
   catalogue: Catalogue,
-): { D: number; parts: ChemOption['parts'] } {
-  const parts: ChemOption['parts'] = [];
-  const t = tuning(catalogue);
-  for (const [id, s] of Object.entries(supply)) {
-    const lifts = face.soil.lifts[id] ?? 0;
+): Active[] {
+  const out: Active[] = [];
+  for (const id in supply) {
+    const lifts = face.soil.lifts[id];
+    const s = supply[id]!;
     if (!lifts || !s) continue;
     const m = catalogue.mechanisms.get(id)!;
     if (m.porousOnly && !face.material.porous) continue;
-    if (m.when && m.when !== (temperature_C > t.cool_C ? 'warm' : 'cool')) continue;
-    const dose = mechanismDose(lifts, s, m, Math.max(minutes, 0.5), temperature_C);
-    if (dose > 0) parts.push({ mechanism: id, name: m.name, lifts, supply: s, dose });
+    if (m.when && m.when !== (warm ? 'warm' : 'cool')) continue;
+    out.push({ m, lifts, supply: s });
   }
-  return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
+  return out;
+}
+
+/** Dose of active mechanisms after so many minutes at a temperature; their parts too, when asked for. */
+export function doseOf(active: readonly Active[], minutes: number, temperature_C: number, parts?: Parts): number {
+  let D = 0;
+  for (const { m, lifts, supply } of active) {
+    const dose = mechanismDose(lifts, supply, m, Math.max(minutes, 0.5), temperature_C);
+    D += dose;
+    parts?.push({ mechanism: m.id, name: m.name, lifts, supply, dose });
+  }
+  return D;
 }
 
 /**
- * Parts of a tool's dose. What works only dry or only wet counts only there. Where rubbing would drive the
- * soil into cloth, the tool blots instead (its absorbency), and dry blotting takes up only what is fresh.
+ * Mechanisms of a tool that act here. What works only dry or only wet counts only there. Where rubbing would
+ * drive the soil into cloth, the tool blots instead (its absorbency), and dry blotting takes up only what is fresh.
  */
-export function toolDose(
-  mechanisms: Record<string, number>,
+export function activeOfTool(
+  mechanisms: Readonly<Record<string, number>>,
   face: Face,
   dry: boolean,
   catalogue: Catalogue,
-): { D: number; parts: ToolOption['parts'] } {
-  const parts: ToolOption['parts'] = [];
-  const t = tuning(catalogue);
-  for (const [id, supply] of Object.entries(mechanisms)) {
+): Active[] {
+  const out: Active[] = [];
+  for (const id in mechanisms) {
+    const supply = mechanisms[id]!;
     const m = catalogue.mechanisms.get(id)!;
-    const lifts = face.soil.lifts[m.insteadOf && face.age !== 'fresh' ? m.insteadOf : id] ?? 0;
+    // what is fresh is blotted up; what has dried comes off with the liquid as rubbing would take it
+    const fresh = face.age === 'fresh' || !m.insteadOf ? (face.soil.lifts[id] ?? 0) : 0;
+    const lifts = Math.max(fresh, m.insteadOf ? (face.soil.lifts[m.insteadOf] ?? 0) : 0);
     if (!lifts || !supply) continue;
     if (m.when && m.when !== (dry ? 'dry' : 'wet')) continue;
     if (m.softOnly && !face.material.soft) continue;
     if (m.spreads && face.material.soft && bans(face, m.spreads)) continue;
     if (m.insteadOf && (dry ? face.age !== 'fresh' : !(face.material.soft && bans(face, m.bannedAs!)))) continue;
-    const dose = mechanismDose(lifts, supply, m, t.work_min, 20);
-    parts.push({ mechanism: id, name: m.name, lifts, supply, dose });
+    out.push({ m, lifts, supply });
   }
-  return { D: parts.reduce((a, p) => a + p.dose, 0), parts };
+  return out;
 }
 
 /** Whether the soil bans a way of handling, e.g. rubbing. */

@@ -1,5 +1,6 @@
 import type { Application, Material, Product, Soil, Tool } from '../catalogue';
 import type { Reason } from '../reason';
+import type { Chosen } from './stances';
 
 export type Age = 'fresh' | 'dried' | 'set' | 'baked';
 export interface Profile {
@@ -9,6 +10,8 @@ export interface Profile {
   septic?: boolean;
   noChlorine?: boolean;
   fragranceFree?: boolean;
+  /** Choices where practitioners disagree, by question; the default where nothing was chosen. */
+  stances?: Record<string, string>;
 }
 export interface Neighbour {
   material: string;
@@ -58,6 +61,12 @@ export interface Context {
   resident?: readonly string[];
   evidence?: readonly Evidence[];
   barred?: readonly Barred[];
+  /** What an mL, g or piece of each thing costs, in the household's money. */
+  prices?: Readonly<Record<string, number>>;
+}
+/** The context as the engine uses it: with what the household chose where practitioners disagree. */
+export interface Here extends Context {
+  habits: readonly Chosen[];
 }
 export interface Refusal {
   limit: string;
@@ -165,14 +174,16 @@ export interface ChemOption {
   supply: Record<string, number>;
   /** Dose on this soil at this dwell. */
   D: number;
-  parts: Rung['doses'];
-  harms: Rung['harms'];
+  /** What harm leaves: Π(1 − h). */
   keep: number;
+  /** The sums behind D and keep, told only for the few methods that are shown. */
+  parts: () => Rung['doses'];
+  harms: () => Rung['harms'];
 }
 export interface ToolOption {
   tool: Tool;
   D: number;
-  parts: Rung['doses'];
-  harms: Rung['harms'];
   keep: number;
+  parts: () => Rung['doses'];
+  harms: () => Rung['harms'];
 }

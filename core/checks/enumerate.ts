@@ -1,0 +1,73 @@
+import type { Catalogue, Context, Question, Rung } from '@dolly-tub/core';
+import { faceOf } from '../src/method/advise';
+import { evidenceFor, method, type Method, takesWetness, thin } from '../src/method/combine';
+import { front } from '../src/method/front';
+import { productOptions, toolOption } from '../src/method/options';
+import { refuseProduct, refuseTool } from '../src/method/refuse';
+import { rungOf } from '../src/method/rung';
+import { choicesOf } from '../src/method/stances';
+import { tuning } from '../src/method/supply';
+import type { ChemOption, Here } from '../src/method/types';
+
+/**
+ * The reference for the engine's short cuts: every tool with every way of putting on every product, every
+ * limit asked anew of every method, no side dropped early and no front taken before the end. Slow, and the
+ * same ladder. (Kits, bars and own records are left to the engine.)
+ */
+export function enumerate(
+  q: Question,
+  given: Context,
+  catalogue: Catalogue,
+): { ladder: Rung[]; recommended: number | null } {
+  const resolved = faceOf(q, catalogue);
+  if (!resolved.ok) throw new Error(resolved.problems[0]!.message);
+  const face = resolved.value;
+  const context: Here = { ...given, habits: choicesOf(given.profile, catalogue) };
+  const t = tuning(catalogue);
+  const need = t.needBySeverity[face.severity - 1]! / face.soil.ageFactor[face.age];
+  const evidence = evidenceFor(q, context);
+  const nothing: ChemOption = {
+    product: null,
+    plain: true,
+    application: [...catalogue.applications.values()].find((a) => !a.forStates.length)!,
+    dilution: 0,
+    strength: null,
+    dose: null,
+    temperature_C: t.cool_C,
+    dwell_min: 0,
+    dwellMax_min: 0,
+    pH: null,
+    reserve: 0,
+    supply: {},
+    D: 0,
+    keep: 1,
+    parts: () => [],
+    harms: () => [],
+  };
+  const all: Method[] = [];
+  for (const tool of face.soil.damage ? [] : catalogue.tools.values()) {
+    const ways = [nothing];
+    for (const product of catalogue.products.values()) {
+      if (refuseProduct(product, face, context, catalogue)) continue;
+      ways.push(
+        ...productOptions(product, face, context, catalogue).admitted.filter((o) => o.plain || o.D >= t.tooWeak),
+      );
+    }
+    for (const chem of ways) {
+      if (refuseTool(tool, face, context, catalogue)) continue;
+      const dry = chem.product === null;
+      if (!takesWetness(tool, dry ? 'dry' : 'wet') || (tool.alone && !chem.plain)) continue;
+      const option = toolOption(tool, face, dry, catalogue);
+      if (option.D < t.tooWeak && (dry || tool.cloth === undefined)) continue;
+      const m = method(chem, option, need, evidence, catalogue);
+      if (m.effect >= t.leastEffect) all.push(m);
+    }
+  }
+  const ladder = front(all);
+  const found = ladder.findIndex((m) => m.effect >= t.suffices);
+  const kept = thin(ladder, found, catalogue);
+  return {
+    ladder: kept.map((m, i) => rungOf(m, i + 1, face, context, catalogue)),
+    recommended: found < 0 ? null : kept.indexOf(ladder[found]!) + 1,
+  };
+}

@@ -1,0 +1,129 @@
+import type { Catalogue, Job, Stage } from '../catalogue';
+import { bad, ok, type Result } from '../reason';
+import { advise } from './advise';
+import { choiceOf } from './stances';
+import type { Advice, Context, Question, Rung, Step } from './types';
+
+/** Where a role of the job is done: a face, and what the engine should know of that spot. */
+export interface Cast {
+  material: string;
+  finish?: string | null;
+  area_m2?: number;
+  /** How much worse (or better) than the job supposes: added to its severities. */
+  worse?: number;
+  context?: Context;
+}
+export interface PlannedStage {
+  stage: Stage;
+  /** The engine's answer to the stage's question, for stages that clean. */
+  advice: Advice | null;
+  rung: Rung | null;
+  /** Why there is no rung, or that the strongest may not suffice. */
+  note: string | null;
+  steps: Step[];
+}
+export interface JobPlan {
+  job: Job;
+  stages: PlannedStage[];
+  minutes: number;
+  waiting_min: number;
+  /** Conditions that must hold before the job is closed. */
+  closes: string[];
+}
+
+/** Stages in an order in which each comes after what it waits for; as written where nothing decides. Throws on a circle (broken data). */
+export function stageOrder(stages: readonly Stage[]): Stage[] {
+  const done = new Set<string>();
+  const out: Stage[] = [];
+  const here = new Set(stages.map((s) => s.id));
+  while (out.length < stages.length) {
+    const next = stages.find((s) => !done.has(s.id) && (s.after ?? []).every((a) => done.has(a) || !here.has(a)));
+    if (!next)
+      throw new Error(
+        `The stages ${stages
+          .filter((s) => !done.has(s.id))
+          .map((s) => s.id)
+          .join(', ')} wait for each other`,
+      );
+    done.add(next.id);
+    out.push(next);
+  }
+  return out;
+}
+
+/**
+ * A job on the faces of this house: its stages in order, each cleaning stage filled in by the engine for
+ * the face of its role, knowing what earlier stages have put there. Minutes. A role that is not cast is
+ * taken at its commonest face.
+ */
+export function planJob(
+  job: Job,
+  cast: Readonly<Record<string, Cast>>,
+  context: Context,
+  catalogue: Catalogue,
+): Result<JobPlan> {
+  const put = new Map<string, NonNullable<Context['last']>[number][]>();
+  const stages: PlannedStage[] = [];
+  const chosen = job.stages.filter(
+    (s) => !s.stance || choiceOf(s.stance.question, context.profile, catalogue) === s.stance.choice,
+  );
+  for (const stage of stageOrder(chosen)) {
+    if (stage.kind !== 'clean') {
+      stages.push({ stage, advice: null, rung: null, note: null, steps: [stepOf(stage)] });
+      continue;
+    }
+    const role = job.roles.find((r) => r.id === stage.on);
+    if (!role || !stage.soil)
+      return bad(`/stages/${stage.id}`, `The stage "${stage.id}" does not say where, or what is on it.`);
+    const [material, finish] = role.faces[0]!.split('/');
+    const at: Cast = cast[role.id] ?? { material: material!, finish: finish ?? null };
+    const q: Question = {
+      material: at.material,
+      finish: at.finish ?? null,
+      soil: stage.soil,
+      severity: Math.max(1, Math.min(5, (stage.severity ?? 3) + (at.worse ?? 0))),
+      ...(stage.age ? { age: stage.age } : {}),
+      area_m2: at.area_m2 ?? role.area_m2,
+      zone: role.zone ?? null,
+    };
+    const here = put.get(role.id) ?? [];
+    const own = at.context ?? {};
+    const answer = advise(q, { ...context, ...own, last: [...(own.last ?? context.last ?? []), ...here] }, catalogue);
+    if (!answer.ok) return answer;
+    const a = answer.value;
+    const rung = a.ladder.find((r) => r.rung === a.recommended) ?? a.ladder[a.ladder.length - 1] ?? null;
+    if (rung?.product) put.set(role.id, [...here, { product: rung.product, rinsed: true, daysAgo: 0 }]);
+    stages.push({
+      stage,
+      advice: a,
+      rung,
+      note: !rung
+        ? `${a.because[0]!.text} This stage is left out.`
+        : a.recommended === null
+          ? 'The strongest that is safe here; it may take more than one go.'
+          : null,
+      steps: rung ? rung.steps.map((s) => ({ ...s, id: `${stage.id}.${s.id}` })) : [],
+    });
+  }
+  const waiting = stages.reduce((a, s) => a + (s.stage.wait_min?.min ?? s.rung?.dwell_min ?? 0), 0);
+  const minutes = stages.reduce((a, s) => a + (s.rung?.minutes ?? s.stage.active_min), 0);
+  return ok({
+    job,
+    stages,
+    minutes: Math.ceil(minutes),
+    waiting_min: Math.round(waiting),
+    closes: job.closes.filter((c) => chosen.some((s) => s.ends === c)),
+  });
+}
+
+const stepOf = (s: Stage): Step => ({
+  id: s.id,
+  text: s.text,
+  because: s.because,
+  active_s: Math.round(s.active_min * 60),
+  ...(s.wait_min ? { wait_s: { min: s.wait_min.min * 60, max: s.wait_min.max * 60 } } : {}),
+});
+
+/** Conditions of the plan that do not hold yet, given the ids of the stages done. */
+export const stillOpen = (plan: Pick<JobPlan, 'stages' | 'closes'>, done: ReadonlySet<string>): string[] =>
+  plan.closes.filter((c) => !plan.stages.some((s) => s.stage.ends === c && done.has(s.stage.id)));
