@@ -20,6 +20,12 @@ const views = [
   ['rooms', `/rooms/${WET}?spot=${SCREEN}`, 'dt-plan'],
   ['choose', `/choose?spot=${SCREEN}`, 'dt-ladder'],
   ['choose-dark', `/choose?spot=${SCREEN}`, 'dt-ladder', { dark: true }],
+  ['choose-compare', `/choose?spot=${SCREEN}&beside=1`, 'dt-rung-compare'],
+  ['job', '/choose/job/toilet-ring', '.stages li'],
+  ['job-list', '/choose/job', '.card'],
+  ['find', '/choose/find?of=soil&sa=soil-place:cloth,soil-colour:red', '.answer'],
+  ['field', '/choose/field', '.empty', { field: true }],
+  ['own', '/own?kind=materials', 'dt-own form'],
   ['mix', '/mix?with=chlorine-bleach,phosphoric-bath-cleaner&where=surface', 'dt-meeting-web'],
   ['mix-fine', '/mix?with=dish-detergent,isopropanol-70&where=container', 'dt-meeting-web'],
   ['dilute', '/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle', { bottle: 'green' }],
@@ -29,9 +35,11 @@ const views = [
   ['run-phone', 'run', '.step', { phone: true }],
   ['choose-phone', `/choose?spot=${SCREEN}`, 'dt-ladder', { phone: true }],
   ['rooms-phone', `/rooms/${WET}?spot=${SCREEN}`, 'dt-plan', { phone: true }],
+  ['job-phone', '/choose/job/toilet-ring', '.stages li', { phone: true }],
+  ['find-phone', '/choose/find?of=soil', '.answer', { phone: true }],
   ['kits-dark-phone', `/kits/${KIT}`, 'dt-shelf', { phone: true, dark: true }],
 ];
-const wanted = args.length ? views.filter(([n]) => args.includes(n)) : views.filter(([n]) => n !== 'mix-fine');
+const wanted = args.length ? views.filter(([n]) => args.includes(n)) : views.filter(([n]) => !['mix-fine', 'choose-compare', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
 const server = await startServer({
   dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')),
   env: { DEMO_NOW: '2026-11-25T10:30:00Z' },
@@ -54,6 +62,10 @@ try {
         if (word?.includes('wait')) break;
       }
     } else await driver.wait(until.elementLocated(By.css(ready)), 15000);
+    if (o.field) {
+      await driver.executeScript("document.querySelector('.page-head .btn.strong').click()");
+      await driver.wait(async () => !(await driver.executeScript("return document.querySelector('.page-head .btn:not(.strong)')")), 400000);
+    }
     if (o.bottle) {
       await driver.executeScript(
         "[...document.querySelectorAll('.word')].find(b => b.getAttribute('aria-label').startsWith('Into')).click()",

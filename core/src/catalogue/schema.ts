@@ -442,9 +442,18 @@ export const ClueSchema = Type.Object({
   of: oneOf(['material', 'soil']),
   kind: oneOf(['look', 'feel', 'smell', 'place', 'test']),
   how: Type.String(),
-  answers: Type.Array(Type.Object({ id: Id, text: Type.String(), when: Type.Array(ClueWhen, { minItems: 1 }) }), {
-    minItems: 2,
-  }),
+  answers: Type.Array(
+    Type.Object({
+      id: Id,
+      text: Type.String(),
+      when: Type.Array(ClueWhen, { minItems: 1 }),
+      /** What the answer says of the other unknown: a mark on cloth is on something soft. */
+      implies: Type.Optional(Type.Object({ clue: Id, answer: Id })),
+    }),
+    {
+      minItems: 2,
+    },
+  ),
 });
 export const ApplicationSchema = Type.Object({
   ...Named,

@@ -1,4 +1,13 @@
-import { adviseAny, type Answers, answersOf, candidatesOf, narrow, nextClue, openAnswers } from '@dolly-tub/core';
+import {
+  adviseAny,
+  type Answers,
+  answersOf,
+  candidatesOf,
+  impliedBy,
+  narrow,
+  nextClue,
+  openAnswers,
+} from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
 
@@ -71,6 +80,10 @@ describe('telling the unknown apart', () => {
     const first = nextClue('soil', {}, catalogue)!;
     expect(narrow('soil', { [first.id]: null }, catalogue)).toHaveLength(candidatesOf('soil', catalogue).length);
     expect(nextClue('soil', { [first.id]: null }, catalogue)!.id).not.toBe(first.id);
+  });
+  test('a mark on cloth is on something soft', () => {
+    expect(impliedBy({ 'soil-place': 'cloth' }, catalogue)).toEqual({ cloth: 'soft' });
+    expect(impliedBy({ 'soil-place': 'floor', 'soil-feel': null }, catalogue)).toEqual({});
   });
   test('only answers that somebody left could give are offered', () => {
     const answers = { cloth: 'soft' };

@@ -74,6 +74,15 @@ export function narrow(of: Of, answers: Answers, catalogue: Catalogue): Candidat
   return left;
 }
 
+/** What answers about a mark say of what it is on, as answers of their own. */
+export const impliedBy = (answers: Answers, catalogue: Catalogue): Answers =>
+  Object.fromEntries(
+    Object.entries(answers).flatMap(([id, answer]) => {
+      const implies = catalogue.clues.get(id)?.answers.find((a) => a.id === answer)?.implies;
+      return implies ? [[implies.clue, implies.answer]] : [];
+    }),
+  );
+
 /**
  * The question that tells most: of those not yet asked, the one after whose answer fewest candidates are
  * expected to be left, each candidate taken to be as likely as any other and to answer evenly among what

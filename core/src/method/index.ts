@@ -1,5 +1,6 @@
 export * from './types';
 export { advise, faceOf } from './advise';
+export { type FieldCell, fieldRow } from './field';
 export { finishesMatter } from './finishes';
 export { front } from './front';
 export * from './identify';

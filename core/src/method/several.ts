@@ -37,14 +37,18 @@ export function adviseSeveral(
   const turns: Turn[] = [];
   const here = [...(context.last ?? [])];
   let before: string | null = null;
-  for (const s of [...soils].sort((a, b) => place(a.soil) - place(b.soil))) {
+  let group = -1;
+  // within a group the worse one goes first
+  const sorted = [...soils].sort((a, b) => place(a.soil) - place(b.soil) || (b.severity ?? 3) - (a.severity ?? 3));
+  for (const s of sorted) {
     const advice = advise({ ...q, ...s }, { ...context, last: here }, catalogue);
     if (!advice.ok) return advice;
     const a: Advice = advice.value;
     const rung: Rung | null = a.ladder.find((r) => r.rung === a.recommended) ?? a.ladder[a.ladder.length - 1] ?? null;
     turns.push({
       soil: s.soil,
-      because: order.groups[place(s.soil)]?.because ?? '',
+      because:
+        place(s.soil) === group ? 'the same kind: after the worse one' : (order.groups[place(s.soil)]?.because ?? ''),
       source: order.basis.default,
       advice: a,
       rung,
@@ -53,6 +57,7 @@ export function adviseSeveral(
           ? rinseBetween(before, rung.product, material?.porous ?? true, catalogue)
           : null,
     });
+    group = place(s.soil);
     if (rung?.product) {
       before = rung.product;
       here.push({ product: rung.product, rinsed: true, daysAgo: 0 });

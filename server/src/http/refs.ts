@@ -1,6 +1,7 @@
-import { type Catalogue, type Door, overlay, type OwnRecord, type Problem } from '@dolly-tub/core';
+import { type Catalogue, catalogueSchemas, type Door, overlay, type OwnRecord, type Problem } from '@dolly-tub/core';
 import type { Store } from '../store/store';
 import { HttpProblem, invalid } from './problem';
+import { faults } from './validate';
 
 /** The shipped catalogue with this household's own records over it; made anew only when one of them changes. */
 export function catalogueOf(store: Store, shipped: Catalogue): () => Catalogue {
@@ -70,8 +71,58 @@ export function checkRefs(door: Door, body: Record<string, unknown>, store: Stor
     const table = catalogue[door as 'products'] as ReadonlyMap<string, unknown>;
     const based = body['basedOn'] as string | null | undefined;
     if (based) known(table.has(based), '/basedOn', `"${based}" is not in the catalogue.`);
+    const base = based ? table.get(based) : undefined;
+    if (base)
+      problems.push(
+        ...checkChanges(door as 'products', base as object, body['changes'] as Record<string, unknown>, catalogue),
+      );
   }
   if (problems.length) throw invalid(problems);
+}
+
+/**
+ * An own record is a record of the catalogue once its changes are laid over what it is based on: the same
+ * schema, and the same references, so that no engine meets a shape it does not know.
+ */
+function checkChanges(
+  file: 'products' | 'materials' | 'soils' | 'tools',
+  base: object,
+  changes: Record<string, unknown>,
+  catalogue: Catalogue,
+): Problem[] {
+  const schema = catalogueSchemas[file];
+  const unknown = Object.keys(changes).filter((k) => !(k in schema.properties) || k === 'id' || k === 'finishes');
+  if (unknown.length)
+    return unknown.map((k) => ({
+      path: `/changes/${k}`,
+      message: `"${k}" is no property of ${file}: check its spelling or leave it out.`,
+    }));
+  const merged = { ...base, ...changes } as Record<string, unknown>;
+  const wrong = faults(schema, merged);
+  if (wrong.length) return wrong.map((p) => ({ path: `/changes${p.path}`, message: p.message }));
+  const problems: Problem[] = [];
+  for (const key of ['lifts', 'mechanisms'] as const)
+    for (const m of Object.keys((merged[key] as object | undefined) ?? {}))
+      if (!catalogue.mechanisms.has(m))
+        problems.push({ path: `/changes/${key}/${m}`, message: `"${m}" is no way of lifting that is known here.` });
+  ((merged['contents'] as { substance: string; percent: { min: number; max: number } }[] | undefined) ?? []).forEach(
+    (c, i) => {
+      if (!catalogue.substances.has(c.substance))
+        problems.push({
+          path: `/changes/contents/${i}/substance`,
+          message: `"${c.substance}" is not in the catalogue of substances.`,
+        });
+      if (c.percent.min > c.percent.max || c.percent.min < 0 || c.percent.max > 100)
+        problems.push({
+          path: `/changes/contents/${i}/percent`,
+          message: 'A percent range runs from the smaller to the larger number, between 0 and 100.',
+        });
+    },
+  );
+  const pH = merged['pH'] as { min: number; max: number } | null | undefined;
+  if (pH && pH.min > pH.max)
+    problems.push({ path: '/changes/pH', message: 'The pH range runs from the smaller to the larger number.' });
+  return problems;
 }
 
 export const notHere = (): HttpProblem => new HttpProblem(404, 'That record is not here (any more).');

@@ -29,6 +29,31 @@ export const routes: Routes = [
     loadComponent: () => import('./choose/choose.page').then((m) => m.ChoosePage),
   },
   {
+    path: 'choose/job',
+    title: 'A whole job · Dolly Tub',
+    loadComponent: () => import('./choose/job.page').then((m) => m.JobPage),
+  },
+  {
+    path: 'choose/job/:job',
+    title: 'A whole job · Dolly Tub',
+    loadComponent: () => import('./choose/job.page').then((m) => m.JobPage),
+  },
+  {
+    path: 'choose/find',
+    title: 'What is it? · Dolly Tub',
+    loadComponent: () => import('./choose/find.page').then((m) => m.FindPage),
+  },
+  {
+    path: 'choose/field',
+    title: 'All at a glance · Dolly Tub',
+    loadComponent: () => import('./choose/field.page').then((m) => m.FieldPage),
+  },
+  {
+    path: 'own',
+    title: 'Own things · Dolly Tub',
+    loadComponent: () => import('./own/own.page').then((m) => m.OwnPage),
+  },
+  {
     path: 'mix',
     providers: [provideState(mixFeature)],
     title: 'Mix · Dolly Tub',

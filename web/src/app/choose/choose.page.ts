@@ -3,8 +3,15 @@ import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import {
   advise,
+  adviseSeveral,
   type Advice,
+  barredOf,
+  choicesOf,
   type Context,
+  evidenceOf,
+  finishesMatter,
+  ownedBy,
+  pricesOf,
   profileOf,
   type Question,
   questionOfSpot,
@@ -18,25 +25,34 @@ import { selectHousehold, selectLoaded, selectShopping } from '../household/stat
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
-import { capital, SEVERITY } from '../shared/words';
+import { SourceNote } from '../shared/source-note';
+import { capital, percent, SEVERITY } from '../shared/words';
 import { chooseEvents, chooseFeature } from './choose.state';
 import { Ladder } from './ladder';
 import { needsOf, RungDetail } from './rung-detail';
+import { methodOf, stepsOf } from './run-of';
+import { RungCompare } from './rung-compare';
+import { Ways } from './ways';
 import { WhyNot, type WhyNotData } from './why-not';
 
 /** What shifts it: the question as a sentence, the ladder, what is ruled out, and the rung in full. */
 @Component({
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, Ladder, RungDetail],
+  imports: [Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
   template: `
     <div class="page">
+      <dt-ways />
       <div class="page-head">
         <h1 class="sentence"><span class="plain">Shift </span><dt-chooser label="What is on it" empty="what" [choices]="soils()" [value]="soil()" (chosen)="ask({ soil: $event })" /><span class="plain"> from </span><dt-chooser label="What it is made of" empty="which face" [choices]="faces()" [value]="face()" (chosen)="askFace($event)" /><span class="plain"> in </span><dt-chooser label="Where" empty="no room in particular" [choices]="places()" [value]="spotId() ?? ''" (chosen)="askSpot($event)" /></h1>
         <div class="chips">
           <dt-chooser label="How much of it" look="chip" [choices]="amounts" [value]="'' + severity()" (chosen)="ask({ severity: $event })" />
+          @if (owned().length) { <button class="chip" type="button" [attr.aria-pressed]="shelfOnly()" (click)="ask({ shelf: shelfOnly() ? null : '1' })">only what is on the shelves</button> }
           @for (l of limits(); track l) { <span class="chip still">{{ l }}</span> }
         </div>
+        @if (turns(); as t) {
+          <ol class="turns" aria-label="In this order">@for (x of t; track x.soil) { <li><button type="button" class="turn" [attr.aria-pressed]="x.soil === soil()" (click)="ask({ soil: x.soil })"><b>{{ soilName(x.soil) }}</b><span>{{ x.because }}</span></button>@if (x.between; as b) { <span class="between" [class.warn]="b.level >= 3">{{ b.text }}</span> }</li> }</ol>
+        }
       </div>
       @if (answer(); as a) {
         @if (a.ok) {
@@ -50,10 +66,19 @@ import { WhyNot, type WhyNotData } from './why-not';
               <div class="rungs">
                 @if (a.value.ladder.length) { <dt-ladder [rungs]="a.value.ladder" [recommended]="a.value.recommended" [picked]="rung()?.rung ?? null" (pick)="store.dispatch(events.rungPicked({ rung: $event }))" /> }
                 @if (a.value.recommended === null) { <p class="tray copper" role="status"><b>{{ a.value.because[0]?.text }}</b></p> }
+                @if (depends().length) { <div class="tray"><b>It depends on the finish.</b> Not known counts as the most tender.<ul class="finishes">@for (f of depends(); track f.finish) { <li><button class="link" type="button" (click)="ask({ spot: null, finish: f.finish, material: material() ?? face()!.split('/')[0], soil: soil()! })">{{ f.name }}</button> {{ f.rung ? f.rung.name : 'no rung is likely to suffice' }}</li> }</ul></div> }
+                @if (fromShelf(); as f) { <p class="tray small">With what is on the shelves: <b>{{ f.name }}</b>, {{ pc(f.effect) }}. <button class="link" type="button" (click)="ask({ shelf: '1' })">Show that ladder</button></p> }
               </div>
+              <details class="ways-of no-print"><summary>Where people disagree, for this one</summary>
+                @for (q of stances(); track q.id) { <div class="stance"><span>{{ q.name }}</span><dt-chooser [label]="q.question" look="chip" [choices]="q.choices" [value]="q.value" (chosen)="way(q.id, $event)" /><span class="small quiet">{{ q.because }} <dt-source [of]="q.source" /></span></div> }
+              </details>
             </section>
             <div class="stack">
-              @if (rung(); as r) { <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" /> }
+              @if (rung(); as r) {
+                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" (close)="compare(null)" /> }
+                <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
+                @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
+              }
               @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
               @if (!rung()) { <section class="plate zinc"><h2>First aid</h2><p>{{ firstAid() }}</p></section> }
             </div>
@@ -75,7 +100,11 @@ import { WhyNot, type WhyNotData } from './why-not';
     .cross span { font-size: 14px; color: var(--ink-2); } .cross:hover b { text-decoration: underline; }
     .sprayed { margin: 6px 0 0; font-size: 15px; }
     .rungs { padding: 10px 20px 16px; display: grid; gap: 10px; }
-    .rungs p { margin: 0; }
+    .rungs p { margin: 0; } .finishes { list-style: none; margin-top: 4px; display: grid; gap: 2px; } .finishes .link { min-height: 28px; margin-right: 6px; }
+    .turns { list-style: none; display: flex; flex-wrap: wrap; gap: 8px; counter-reset: turn; width: 100%; } .turns li { display: flex; gap: 8px; align-items: center; max-width: 100%; counter-increment: turn; } .turn { display: grid; grid-template-columns: auto 1fr; column-gap: 10px; text-align: left; border: 2px solid var(--zinc-2); border-radius: 12px; background: var(--enamel); padding: 6px 14px; cursor: pointer; line-height: 1.2; } .turn::before { content: counter(turn); grid-row: 1 / 3; align-self: center; font: 800 24px var(--display); color: var(--blue); } .turn[aria-pressed='true'] { border-color: var(--blue); background: var(--blue-wash); } .turn span { font-size: 14px; color: var(--ink-2); }
+    .between { font-size: 14px; font-weight: 600; max-width: 210px; line-height: 1.2; color: var(--copper); }
+    .ways-of { border-top: 2px solid var(--zinc-1); padding: 10px 20px 14px; } .ways-of summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .stance { display: grid; grid-template-columns: 150px auto 1fr; gap: 4px 12px; align-items: center; padding: 4px 0; }
+    @media (max-width: 860px) { .stance { grid-template-columns: 1fr; } }
     @media (max-width: 860px) { .flush { display: flex; flex-direction: column; } .ruled { order: 2; border-bottom: 0; border-top: 4px dotted var(--copper); } .ruled ul { grid-template-columns: 1fr; } .ruled, .rungs { padding-inline: 14px; } }
   `,
 })
@@ -100,13 +129,27 @@ export class ChoosePage {
   readonly material = input<string | undefined>();
   readonly finish = input<string | undefined>();
   readonly amount = input<string | undefined>(undefined, { alias: 'severity' });
+  /** Only what the house has. */
+  readonly shelf = input<string | undefined>();
+  /** Choices for this question alone: `bleach:never,gloves:always`. */
+  readonly ways = input<string | undefined>();
+  /** The rung to lay beside the one that is open. */
+  readonly besideId = input<string | undefined>(undefined, { alias: 'beside' });
 
   constructor() {
     void this.knowledge.load();
     effect(() => {
       this.store.dispatch(
         chooseEvents.questionAsked({
-          key: [this.spotId(), this.soilId(), this.material(), this.finish(), this.amount()].join('|'),
+          key: [
+            this.spotId(),
+            this.soilId(),
+            this.material(),
+            this.finish(),
+            this.amount(),
+            this.shelf(),
+            this.ways(),
+          ].join('|'),
         }),
       );
       this.said.set(null);
@@ -123,7 +166,12 @@ export class ChoosePage {
     if (!c || (this.spotId() && !this.loaded())) return null;
     const from = this.fromSpot();
     const severity = this.amount() ? { severity: Number(this.amount()) } : {};
-    if (from) return { question: { ...from.question, ...severity }, context: from.context };
+    const here = (context: Context): Context => ({
+      ...context,
+      profile: { ...context.profile, stances: { ...context.profile?.stances, ...this.overrides() } },
+      ...(this.shelfOnly() ? { kit: this.owned() } : {}),
+    });
+    if (from) return { question: { ...from.question, ...severity }, context: here(from.context) };
     if (!this.soilId() || !this.material()) return null;
     return {
       question: {
@@ -133,9 +181,102 @@ export class ChoosePage {
         severity: 3,
         ...severity,
       },
-      context: { profile: profileOf(this.household(), this.clock.minute()) },
+      context: here({
+        profile: profileOf(this.household(), this.clock.minute()),
+        evidence: evidenceOf(this.household().log),
+        barred: barredOf(this.household().log),
+        prices: pricesOf(this.household().stock),
+      }),
     };
   });
+  private readonly overrides = computed<Record<string, string>>(() =>
+    Object.fromEntries(
+      (this.ways() ?? '')
+        .split(',')
+        .filter((x) => x.includes(':'))
+        .map((x) => x.split(':') as [string, string]),
+    ),
+  );
+  protected readonly owned = computed(() => ownedBy(this.household()));
+  protected readonly shelfOnly = computed(() => this.shelf() === '1');
+  protected readonly currency = computed(() => this.household().settings?.currency ?? null);
+  protected readonly pc = percent;
+  /** Where practitioners disagree and it matters here, with what holds for this question. */
+  protected readonly stances = computed(() => {
+    const c = this.knowledge.catalogue();
+    const profile = this.question()?.context.profile;
+    return c
+      ? choicesOf(profile, c)
+          .filter(
+            (x) =>
+              x.stance.where === 'choose' &&
+              x.stance.choices.some((k) => k.refuses || k.onlyCloth || k.factor || k.wear || k.harm),
+          )
+          .map(({ stance, choice }) => ({
+            id: stance.id,
+            name: stance.name,
+            question: stance.question,
+            because: stance.because,
+            source: stance.basis.default,
+            value: choice.id,
+            choices: stance.choices.map((k) => ({ id: k.id, name: k.name, note: k.school })),
+          }))
+      : [];
+  });
+  protected way(question: string, choice: string): void {
+    const now = { ...this.overrides(), [question]: choice };
+    this.ask({
+      ways: Object.entries(now)
+        .map(([q, x]) => `${q}:${x}`)
+        .join(','),
+    });
+  }
+  /** Several soils on this spot: in which order, why, and what is rinsed between. */
+  protected readonly turns = computed(() => {
+    const c = this.knowledge.catalogue();
+    const spot = this.spot();
+    const q = this.question();
+    if (!c || !q || !spot || spot.soils.length < 2) return null;
+    const t = adviseSeveral(
+      q.question,
+      spot.soils.map((s) => ({ soil: s.soil, severity: Math.max(1, s.severity), age: s.age })),
+      q.context,
+      c,
+    );
+    return t.ok ? t.value : null;
+  });
+  protected soilName = (id: string): string => this.knowledge.catalogue()?.soils.get(id)?.name ?? id;
+  protected readonly depends = computed(() => {
+    const c = this.knowledge.catalogue();
+    const q = this.question();
+    return c && q ? finishesMatter(q.question, q.context, c) : [];
+  });
+  /** When something is missing for the recommended rung: the best way with what the house has. */
+  protected readonly fromShelf = computed<Rung | null>(() => {
+    const c = this.knowledge.catalogue();
+    const q = this.question();
+    if (!c || !q || !this.loaded() || this.shelfOnly() || !this.needs().some((n) => n.where === null)) return null;
+    const a = advise(q.question, { ...q.context, kit: this.owned() }, c);
+    if (!a.ok) return null;
+    return (
+      a.value.ladder.find((r) => r.rung === a.value.recommended) ?? a.value.ladder[a.value.ladder.length - 1] ?? null
+    );
+  });
+  protected readonly others = computed<Choice[]>(() =>
+    (this.advice()?.ladder ?? [])
+      .filter((r) => r.rung !== this.rung()?.rung)
+      .map((r) => ({ id: String(r.rung), name: `${r.rung} ${r.name}` })),
+  );
+  protected readonly besideRung = computed(() => this.besideId() ?? null);
+  protected readonly beside = computed(
+    () => this.advice()?.ladder.find((r) => String(r.rung) === this.besideId() && r.rung !== this.rung()?.rung) ?? null,
+  );
+  protected compare(rung: number | null): void {
+    this.ask({ beside: rung === null ? null : String(rung) });
+  }
+  protected print(): void {
+    window.print();
+  }
   protected readonly answer = computed(() => {
     const q = this.question();
     return q ? advise(q.question, q.context, this.knowledge.catalogue()!) : null;
@@ -180,12 +321,16 @@ export class ChoosePage {
   });
   protected readonly soils = computed<Choice[]>(() => {
     const here = new Set(this.spot()?.soils.map((s) => s.soil));
-    return [...(this.knowledge.catalogue()?.soils.values() ?? [])]
-      .map((s) => ({ id: s.id, name: s.name, also: s.synonyms, ...(here.has(s.id) ? { note: 'seen here' } : {}) }))
-      .sort((a, b) => Number(here.has(b.id)) - Number(here.has(a.id)));
+    return [
+      DO_NOT_KNOW,
+      ...[...(this.knowledge.catalogue()?.soils.values() ?? [])]
+        .map((s) => ({ id: s.id, name: s.name, also: s.synonyms, ...(here.has(s.id) ? { note: 'seen here' } : {}) }))
+        .sort((a, b) => Number(here.has(b.id)) - Number(here.has(a.id))),
+    ];
   });
-  protected readonly faces = computed<Choice[]>(() =>
-    [...(this.knowledge.catalogue()?.materials.values() ?? [])].flatMap((m) => [
+  protected readonly faces = computed<Choice[]>(() => [
+    DO_NOT_KNOW,
+    ...[...(this.knowledge.catalogue()?.materials.values() ?? [])].flatMap((m) => [
       {
         id: m.id,
         name: this.withGloss(m.name, m.gloss),
@@ -199,7 +344,7 @@ export class ChoosePage {
         note: m.family,
       })),
     ]),
-  );
+  ]);
   private withGloss(name: string, gloss: string | null): string {
     return gloss === 'gloss' && !/gloss|shiny|polished/.test(name) ? `${name}, glossy` : name;
   }
@@ -260,8 +405,19 @@ export class ChoosePage {
     material?: string;
     finish?: string | null;
     spot?: string | null;
+    shelf?: string | null;
+    ways?: string | null;
+    beside?: string | null;
   }): void {
+    if (p.soil === UNKNOWN) {
+      void this.router.navigate(['/choose/find'], {
+        queryParams: { of: 'soil', ...this.faceNow() },
+      });
+      return;
+    }
     const now = {
+      shelf: this.shelf() ?? null,
+      ways: this.ways() ?? null,
       spot: this.spotId() ?? null,
       soil: this.soilId() ?? null,
       material: this.material() ?? null,
@@ -270,7 +426,15 @@ export class ChoosePage {
     };
     void this.router.navigate(['/choose'], { queryParams: { ...now, ...p } });
   }
+  private faceNow(): { material: string | null; finish: string | null } {
+    const [material, finish] = (this.face() ?? '').split('/');
+    return { material: material || null, finish: finish ?? null };
+  }
   protected askFace(id: string): void {
+    if (id === UNKNOWN) {
+      void this.router.navigate(['/choose/find'], { queryParams: { of: 'material', soil: this.soil() } });
+      return;
+    }
     const [material, finish] = id.split('/');
     this.ask({ spot: null, material: material!, finish: finish ?? null, soil: this.soil() ?? undefined! });
   }
@@ -340,20 +504,8 @@ export class ChoosePage {
         spot: this.spotId() ?? null,
         job: null,
         bottle,
-        method: {
-          name: r.name,
-          product: r.product,
-          tool: r.tool,
-          apply: r.apply,
-          strength: r.strength,
-          mechanism: r.mechanism,
-          dwell_min: r.dwell_min,
-          rung: r.rung,
-          effect: r.effect,
-        },
-        steps: r.steps
-          .map((s) => ({ ...s, wait_s: s.wait_s! }))
-          .map((s) => (s.wait_s ? s : { id: s.id, text: s.text, because: s.because, active_s: s.active_s })),
+        method: methodOf(r),
+        steps: stepsOf(r.steps),
         uses: r.uses,
         index: 0,
         timers: [],
@@ -367,4 +519,11 @@ export class ChoosePage {
   }
 }
 const WORSE = 'makes it worse';
+const UNKNOWN = '?';
+const DO_NOT_KNOW: Choice = {
+  id: UNKNOWN,
+  name: 'I don’t know: find out',
+  also: ['unknown', 'no idea', 'something'],
+  note: 'look, feel, smell, place, harmless tests',
+};
 const short = (s: string): string => s.replace(/\.$/, '').replace(/^the grit in .+? (?=\d)/, 'grit ');

@@ -6,6 +6,7 @@ import {
   type Candidate,
   candidatesOf,
   type Clue,
+  impliedBy,
   narrow,
   nextClue,
   openAnswers,
@@ -109,7 +110,7 @@ const MOST_NAMED = 24;
     .answer:hover { background: var(--blue-wash); border-color: var(--blue); } .dont { border-style: dashed; color: var(--ink-2); }
     .given { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; border-top: 2px solid var(--zinc-1); padding-top: 12px; } .given h3 { font-size: 15px; margin: 0 4px 0 0; } .given .chip { white-space: normal; text-align: left; max-width: 100%; }
     .num { font-size: 32px; color: var(--blue); } .left { list-style: none; display: flex; flex-wrap: wrap; gap: 4px 16px; } .left .link { min-height: 32px; }
-    .rungs, .steps { padding-left: 24px; display: grid; gap: 4px; margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; }
+    .rungs b { margin-right: 6px; } .rungs, .steps { padding-left: 24px; display: grid; gap: 4px; margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; }
     section > p { margin: 0; } .stack > section { display: grid; gap: 8px; }
   `,
 })
@@ -140,7 +141,12 @@ export class FindPage {
     void this.knowledge.load();
   }
   protected readonly of = computed<Of>(() => (this.asked() === 'material' ? 'material' : 'soil'));
-  private readonly answers = computed(() => ({ material: read(this.ma()), soil: read(this.sa()) }));
+  private readonly answers = computed(() => {
+    const c = this.knowledge.catalogue();
+    const soil = read(this.sa());
+    // a mark on cloth is on something soft: what is said of the one is known of the other
+    return { soil, material: { ...(c ? impliedBy(soil, c) : {}), ...read(this.ma()) } };
+  });
   private readonly leftOf = computed<Record<Of, Candidate[]>>(() => {
     const c = this.knowledge.catalogue();
     if (!c) return { material: [], soil: [] };
@@ -175,7 +181,12 @@ export class FindPage {
     return Object.entries(this.answers()[this.of()]).flatMap(([clue, answer]) => {
       const q = c?.clues.get(clue);
       return q
-        ? [{ clue, text: answer === null ? `${q.name} Don’t know` : (q.answers.find((a) => a.id === answer)?.text ?? answer) }]
+        ? [
+            {
+              clue,
+              text: answer === null ? `${q.name} Don’t know` : (q.answers.find((a) => a.id === answer)?.text ?? answer),
+            },
+          ]
         : [];
     });
   });
@@ -205,7 +216,10 @@ export class FindPage {
     void this.router.navigate(['/choose/find'], { queryParams: change, queryParamsHandling: 'merge' });
   }
   private keep(a: Answers): void {
-    this.go({ [this.of() === 'soil' ? 'sa' : 'ma']: write(a), ...(this.of() === 'soil' ? { soil: null } : { material: null, finish: null }) });
+    this.go({
+      [this.of() === 'soil' ? 'sa' : 'ma']: write(a),
+      ...(this.of() === 'soil' ? { soil: null } : { material: null, finish: null }),
+    });
   }
   protected turn(of: Of): void {
     this.go({ of });
@@ -220,10 +234,11 @@ export class FindPage {
   /** It is this one: on to the method, or to the other half when that is not known. */
   protected take(c: Candidate): void {
     const [material, finish] = c.id.split('/');
-    const mine = this.of() === 'soil' ? { soil: c.id } : { material: material!, finish: finish ?? null };
+    const mine: Record<string, string | null> =
+      this.of() === 'soil' ? { soil: c.id } : { material: material!, finish: finish ?? null };
     const other = this.of() === 'soil' ? { material: this.material(), finish: this.finish() } : { soil: this.soil() };
     const both = { ...other, ...mine } as Record<string, string | null | undefined>;
     if (both['soil'] && both['material']) void this.router.navigate(['/choose'], { queryParams: both });
-    else this.go({ ...(mine as Record<string, string | null>), of: this.of() === 'soil' ? 'material' : 'soil' });
+    else this.go({ ...mine, of: this.of() === 'soil' ? 'material' : 'soil' });
   }
 }

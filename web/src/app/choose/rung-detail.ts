@@ -4,7 +4,7 @@ import { type Catalogue, dilute, type Kit, type Rung, type Stock } from '@dolly-
 import { Knowledge } from '../knowledge/knowledge';
 import { SourceNote } from '../shared/source-note';
 import { VerdictShape } from '../shared/verdict-shape';
-import { capital, figure, percent, span } from '../shared/words';
+import { capital, figure, money, percent, span } from '../shared/words';
 
 export interface Need {
   item: string;
@@ -63,6 +63,8 @@ export class RungDetail {
   readonly needs = input<readonly Need[]>([]);
   /** Kit of the room, to look at. */
   readonly kit = input<string | null>(null);
+  /** ISO 4217 code of the household's money. */
+  readonly currency = input<string | null>(null);
   readonly begin = output<void>();
   readonly bottle = output<void>();
   readonly shop = output<void>();
@@ -92,7 +94,11 @@ export class RungDetail {
         : this.missing().length === 0
           ? ` All of it is at hand: ${shelves.join(', ')}.`
           : ` Missing here: ${this.names(this.missing())}.`;
-    return `${capital(span(r.minutes))}${wait}. Likely to clear it in one go: ${percent(r.effect)}.${kit}`;
+    const seen = r.evidence
+      ? ` Worked here ${figure(r.evidence.worked)} of ${r.evidence.of} times${r.evidence.worked % 1 ? ' (partly counts half)' : ''}.`
+      : '';
+    const cost = r.cost ? ` Costs about ${money(r.cost, this.currency())}.` : '';
+    return `${capital(span(r.minutes))}${wait}. Likely to clear it in one go: ${percent(r.effect)}.${seen}${cost}${kit}`;
   });
   protected readonly mixing = computed(() => {
     const r = this.rung();

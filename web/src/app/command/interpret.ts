@@ -15,6 +15,7 @@ export interface Named {
   name: string;
 }
 interface Words {
+  jobs: Fuse<Word>;
   soils: Fuse<Word>;
   materials: Fuse<Word>;
   products: Fuse<Word>;
@@ -39,6 +40,7 @@ function wordsOf(c: Catalogue): Words {
   let w = made.get(c);
   if (!w) {
     w = {
+      jobs: fuse([...c.jobs.values()].map((j) => ({ id: j.id, name: j.name, also: j.synonyms }))),
       soils: fuse([...c.soils.values()].map((s) => ({ id: s.id, name: s.name, also: s.synonyms }))),
       materials: fuse(
         [...c.materials.values()].flatMap((m) => [
@@ -61,12 +63,23 @@ function wordsOf(c: Catalogue): Words {
 const PLACES: [RegExp, string, string][] = [
   [/^rooms?|house|plan$/, 'Rooms', '/rooms'],
   [/^choose|what shifts/, 'Choose', '/choose'],
+  [/what is (it|this|that)|unknown|identify|no idea|find out/, 'Find out what it is', '/choose/find'],
+  [/^jobs?$|whole job/, 'A whole job', '/choose/job'],
+  [/everything|field|matrix|glance/, 'Everything on everything', '/choose/field'],
+  [/^own|add (a |my )?(material|soil|stain|tool|product)/, 'Own things', '/own'],
   [/^mix$/, 'Mix', '/mix'],
   [/^dilute|ratio$/, 'Dilute', '/dilute'],
   [/^kits?|shelf|shopping|buy|stock/, 'Kits and the shopping list', '/kits'],
   [/^log|history|notes?$/, 'Log', '/log'],
   [/^settings?|theme|dark|measures|backup/, 'Settings', '/settings'],
 ];
+
+/** A job is offered when a word of its names begins as what was typed does, or is at most a slip away. */
+const near = (w: Word, typed: string): boolean =>
+  [w.name, ...w.also].some((x) => {
+    const name = x.toLowerCase();
+    return name.includes(typed) || typed.includes(name) || distance(name, typed) <= Math.max(1, name.length / 4);
+  });
 
 /**
  * What a typed line may mean, likeliest first: "limescale on acrylic", "can I mix bleach and vinegar",
@@ -153,6 +166,8 @@ export function interpret(
   for (const s of spots)
     if (s.name.toLowerCase().includes(t))
       push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
+  const job = mixing || dilute || on ? undefined : best(w.jobs, t)[0];
+  if (job && near(job, t)) push({ title: job.name, note: 'A whole job', path: ['/choose/job', job.id], query: {} });
   if (!mixing && !dilute && !on) {
     for (const s of best(w.soils, t, 3))
       push({ title: `What shifts ${s.name}?`, note: 'Choose', path: ['/choose'], query: { soil: s.id } });

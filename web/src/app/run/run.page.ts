@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type LogFields, movesFor, type Run } from '@dolly-tub/core';
+import { type LogFields, movesFor, type Run, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
@@ -40,8 +40,10 @@ const OUTCOMES: [Outcome, string, string][] = [
         <section class="plate step" aria-live="polite">
           @if (r.state !== 'running') { <h2>Done and written down.</h2><p class="because">{{ doneSays() }}</p>@if (shift(); as t) { <p class="shift">{{ t }}</p> } }
           @else if (ending()) {
-            <h2>How did it go?</h2>
-            <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving()" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
+            <h2>{{ open().length ? 'Before it is finished' : 'How did it go?' }}</h2>
+            @for (c of r.closes ?? []; track c) { <button type="button" class="btn holds" role="checkbox" [attr.aria-checked]="holds().has(c)" (click)="say(c)"><span aria-hidden="true">{{ holds().has(c) ? '✓' : '' }}</span>{{ capital(c) }}</button> }
+            @if (open().length) { <p class="because">Not closed while that does not hold. Go back if it was skipped.</p> }
+            <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving() || open().length > 0" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
             <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() ? 0 : 1)">rinsed off</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button></div>
           } @else {
             <span class="chip still">{{ what() }}</span>
@@ -61,7 +63,7 @@ const OUTCOMES: [Outcome, string, string][] = [
           </footer>
           <div class="links">@if (!ending()) { <button class="link" type="button" (click)="end()">To the end</button> }<button class="link" type="button" (click)="drop()">Give it up</button><a class="link" [routerLink]="['/rooms']">Leave it running</a></div>
         } @else {
-          <footer><a class="btn strong next" routerLink="/choose" [queryParams]="{ spot: r.spot }">See the ladder now</a></footer><div class="links"><a class="link" routerLink="/log">Log</a><a class="link" routerLink="/rooms">Rooms</a></div>
+          <footer>@if (r.job) { <a class="btn strong next" [routerLink]="['/choose/job', r.job]">See the job</a> } @else { <a class="btn strong next" routerLink="/choose" [queryParams]="{ spot: r.spot }">See the ladder now</a> }</footer><div class="links"><a class="link" routerLink="/log">Log</a><a class="link" routerLink="/rooms">Rooms</a></div>
         }
       </div>
     } @else if (loaded()) { <div class="page"><div class="plate"><h1>That one is over</h1><p>It was finished or given up.</p><a class="btn strong" routerLink="/rooms">To the rooms</a></div></div> } @else { <p class="quiet" role="status">Reading …</p> }
@@ -73,6 +75,7 @@ const OUTCOMES: [Outcome, string, string][] = [
     .step { display: grid; gap: 16px; align-content: start; grid-auto-rows: min-content; } .step h2 { font-size: clamp(27px, 7vw, 40px); font-weight: 800; line-height: 1.14; } .because { font-size: 20px; margin: 0; color: var(--ink-2); } .shift { font-size: 20px; font-weight: 600; margin: 0; color: var(--blue); }
     .timer { display: flex; align-items: center; gap: 14px; margin-top: 6px; } .timer svg { width: 56px; height: 56px; flex: none; fill: none; } .track { stroke: var(--zinc-2); stroke-width: 8; } .run-arc { stroke: var(--blue); stroke-width: 8; stroke-linecap: round; } .tick { stroke: var(--copper); stroke-width: 6; stroke-linecap: round; stroke-linejoin: round; } .ready .run-arc { stroke: var(--copper); } .timer.ready { border-color: var(--copper); border-width: 2px; }
     .tl { display: grid; flex: 1; font-size: 17px; } .clock { font-size: 32px; font-weight: 700; } .ready .clock { color: var(--copper); }
+    .holds { display: flex; gap: 14px; align-items: center; justify-content: flex-start; min-height: 64px; font-size: 20px; white-space: normal; text-align: left; } .holds span { flex: none; width: 30px; height: 30px; border: 3px solid var(--zinc-4); border-radius: 8px; display: grid; place-items: center; font-weight: 800; } .holds[aria-checked='true'] { border-color: var(--good); } .holds[aria-checked='true'] span { background: var(--good); border-color: var(--good); color: var(--enamel); }
     .outcomes { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .outcomes .btn { display: grid; min-height: 92px; white-space: normal; font-size: 16px; } .outcomes b { font: 700 25px var(--display); } .outcomes span { color: var(--ink-2); font-weight: 500; } .outcomes .damaged { color: var(--v5); border-color: var(--v5); }
     footer { display: grid; grid-template-columns: auto 1fr; gap: 12px; } footer .btn { min-height: 78px; border-radius: 16px; font-size: 18px; } .next { font: 700 27px var(--display); grid-column: 2; } .back { padding: 0 26px; }
     footer a.next { grid-column: 1 / -1; } @media (max-width: 860px) { .wood { margin: 0 -14px; } } .links { display: flex; align-items: center; flex-wrap: wrap; justify-content: space-around; gap: 8px; } .links .link { min-height: 40px; font-size: 17px; }
@@ -109,8 +112,8 @@ export class RunPage implements OnDestroy {
     effect(() => {
       const r = this.run();
       if (!r) return;
-      this.rinsed.set(r.steps.some((s) => s.id === 'rinse' || s.id === 'wipe') ? 1 : 0);
-      this.aired.set(r.steps.some((s) => s.id === 'air'));
+      this.rinsed.set(r.steps.some((s) => /(^|\.)(rinse|wipe)$/.test(s.id)) ? 1 : 0);
+      this.aired.set(r.steps.some((s) => /(^|\.)air$/.test(s.id)));
     });
     effect(() => {
       for (const t of this.timers())
@@ -130,9 +133,22 @@ export class RunPage implements OnDestroy {
   ngOnDestroy(): void {
     void this.wake?.release().catch(() => undefined);
   }
-  private readonly spot = computed(() => this.household().spots.find((s) => s.id === this.run()?.spot));
+  private readonly spotOf = (id: string | null | undefined): Spot | undefined =>
+    this.household().spots.find((s) => s.id === id);
+  private readonly spot = computed(() => this.spotOf(this.run()?.spot));
+  private readonly job = computed(() => this.knowledge.catalogue()?.jobs.get(this.run()?.job ?? '') ?? null);
+  /** Conditions of a job that the person has said hold. */
+  protected readonly holds = signal<ReadonlySet<string>>(new Set());
+  protected readonly open = computed(() => (this.run()?.closes ?? []).filter((c) => !this.holds().has(c)));
+  protected say(condition: string): void {
+    this.holds.update((h) => {
+      const next = new Set(h);
+      if (!next.delete(condition)) next.add(condition);
+      return next;
+    });
+  }
   protected readonly place = computed(
-    () => this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing',
+    () => this.job()?.name ?? this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing',
   );
   protected readonly what = computed(() =>
     [this.spot()?.name.toLowerCase(), this.run()?.method?.name].filter(Boolean).join(' · '),
@@ -231,37 +247,17 @@ export class RunPage implements OnDestroy {
   protected async drop(): Promise<void> {
     const r = this.run()!;
     if (await this.keep({ state: 'dropped', timers: [] }))
-      void this.router.navigate(['/choose'], { queryParams: { spot: r.spot } });
+      void this.router.navigate(
+        r.job ? ['/choose/job', r.job] : ['/choose'],
+        r.job ? {} : { queryParams: { spot: r.spot } },
+      );
   }
-  /** Worked, partly, not, damaged: one log entry does it all; stock, bottle and evidence follow from it. */
+  /** Worked, partly, not, damaged: one log entry a spot does it all; stock, bottle and evidence follow from it. */
   protected async finish(outcome: Outcome): Promise<void> {
     const r = this.run()!;
-    const h = this.household();
-    const c = this.knowledge.catalogue();
-    const kits = h.kits.filter((k) => k.room === this.spot()?.room).map((k) => k.id);
-    const bottle = this.bottleFor(r);
-    // what came from a mixed bottle left the shelf when it was mixed
-    const uses = r.uses.filter((u) => !(bottle && u.item === r.method?.product));
-    const { moves, short } = movesFor(uses, h.stock, kits);
-    const minutes = Math.max(1, Math.round((this.clock.now().getTime() - Date.parse(r.startedAt)) / 60000));
-    const entry: LogFields = {
-      kind: 'clean',
-      spot: r.spot ?? null,
-      run: r.id,
-      question: r.question ?? null,
-      method: r.method ?? null,
-      outcome,
-      rinsed: this.rinsed(),
-      aired: this.aired(),
-      minutes,
-      moves,
-      names: {
-        ...(this.spot() ? { spot: this.spot()!.name } : {}),
-        ...(r.method?.product ? { product: c?.products.get(r.method.product)?.name ?? r.method.product } : {}),
-      },
-      ...(bottle ? { bottle: bottle.id, used_mL: bottle.used } : {}),
-    };
-    if (!r.spot) {
+    if (this.open().length) return;
+    const parts = partsOf(r).filter((x) => x.spot);
+    if (!parts.length) {
       this.trouble.set('It was done on no spot of the house, so only the steps end here.');
       if (await this.keep({ state: 'done', timers: [] }))
         this.doneSays.set('No spot of the house: nothing was logged.');
@@ -269,17 +265,21 @@ export class RunPage implements OnDestroy {
     }
     this.saving.set(true);
     try {
-      await this.api.write(entry);
+      const came: string[] = [];
+      let short = false;
+      for (const part of parts) {
+        if (this.written.has(part)) continue;
+        const one = this.entryFor(r, part, outcome, parts.length);
+        await this.api.write(one.entry);
+        this.written.add(part);
+        came.push(...one.came);
+        short ||= one.short;
+      }
       await this.api.replace('runs', { ...this.run()!, state: 'done', timers: [] });
-      await this.cleanSpot(outcome);
-      const came = [
-        moves.length ? `Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.` : '',
-        bottle ? `From ${bottle.name}: ${bottle.used} mL.` : '',
-      ]
-        .join(' ')
-        .trim();
+      for (const part of parts) await this.cleanSpot(part, outcome);
+      const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
       this.doneSays.set(
-        `${this.spot()?.name ?? 'The spot'} remembers it. ${came}${short.length ? ' The shelf was short of something: count it in Kits.' : ''}`,
+        `${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came.join(' ')}${short ? ' The shelf was short of something: count it in Kits.' : ''}`,
       );
       const before = r.method?.effect;
       if (before !== undefined && before !== null)
@@ -290,8 +290,55 @@ export class RunPage implements OnDestroy {
       this.saving.set(false);
     }
   }
+  /** Parts that are in the log already, should one of several not get through. */
+  private readonly written = new Set<Part>();
+  private entryFor(
+    r: Run,
+    part: Part,
+    outcome: Outcome,
+    of: number,
+  ): { entry: LogFields; came: string[]; short: boolean } {
+    const h = this.household();
+    const c = this.knowledge.catalogue();
+    const spot = this.spotOf(part.spot);
+    const kits = h.kits.filter((k) => k.room === spot?.room).map((k) => k.id);
+    const bottle = this.bottleFor(part);
+    // what came from a mixed bottle left the shelf when it was mixed
+    const { moves, short } = movesFor(
+      part.uses.filter((u) => !(bottle && u.item === part.method?.product)),
+      h.stock,
+      kits,
+    );
+    const minutes = (this.clock.now().getTime() - Date.parse(r.startedAt)) / 60000 / of;
+    return {
+      entry: {
+        kind: 'clean',
+        spot: part.spot ?? null,
+        run: r.id,
+        question: part.question ?? null,
+        method: part.method ?? null,
+        outcome,
+        rinsed: this.rinsed(),
+        aired: this.aired(),
+        minutes: Math.max(1, Math.round(minutes)),
+        moves,
+        names: {
+          ...(spot ? { spot: spot.name } : {}),
+          ...(part.method?.product
+            ? { product: c?.products.get(part.method.product)?.name ?? part.method.product }
+            : {}),
+        },
+        ...(bottle ? { bottle: bottle.id, used_mL: bottle.used } : {}),
+      },
+      came: [
+        ...(moves.length ? [`Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.`] : []),
+        ...(bottle ? [`From ${bottle.name}: ${bottle.used} mL.`] : []),
+      ],
+      short: short.length > 0,
+    };
+  }
   /** A mixed bottle of the same product that has enough left. */
-  private bottleFor(r: Run): { id: string; name: string; used: number } | null {
+  private bottleFor(r: Part): { id: string; name: string; used: number } | null {
     const use = r.uses.find((u) => u.item === r.method?.product);
     if (!use) return null;
     for (const b of this.bottles()) {
@@ -303,9 +350,9 @@ export class RunPage implements OnDestroy {
     }
     return null;
   }
-  private async cleanSpot(outcome: Outcome): Promise<void> {
-    const s = this.spot();
-    const soil = this.run()?.question?.soil;
+  private async cleanSpot(part: Part, outcome: Outcome): Promise<void> {
+    const s = this.spotOf(part.spot);
+    const soil = part.question?.soil;
     if (!s || !soil || outcome === 'not' || outcome === 'damaged') return;
     const soils = s.soils.map((x) =>
       x.soil === soil
@@ -319,6 +366,10 @@ export class RunPage implements OnDestroy {
     await this.api.replace('spots', { ...s, soils });
   }
 }
+type Part = Pick<Run, 'spot' | 'question' | 'method' | 'uses'>;
+/** What a run did: one thing, or the cleaning stages of a job. */
+const partsOf = (r: Run): Part[] => r.parts ?? [r];
+
 /** Two soft tones; silent where sound is not allowed. */
 function ring(): void {
   try {

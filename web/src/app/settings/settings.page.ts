@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
-import type { Settings } from '@dolly-tub/core';
+import { RouterLink } from '@angular/router';
+import type { Settings, Stance } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectMembers, selectSettings } from '../household/state';
@@ -17,7 +18,7 @@ interface Preview {
 @Component({
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatSlideToggleModule],
+  imports: [MatSlideToggleModule, RouterLink],
   template: `
     <div class="page">
       <div class="page-head"><h1>Settings</h1>@if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b></p> }</div>
@@ -28,6 +29,7 @@ interface Preview {
             <div class="field"><label for="hardness">Water hardness, mg/L as CaCO₃</label><input id="hardness" inputmode="numeric" [value]="s.waterHardness_mgL" (change)="number('waterHardness_mgL', $event)" /><span class="small quiet">{{ hardness() }}</span></div>
             <mat-slide-toggle [checked]="s.septic" (change)="save({ septic: $event.checked })">Septic tank</mat-slide-toggle>
             <p class="small quiet">Who lives here: {{ people() }}.</p>
+            <p class="small">What the catalogue does not know: <a routerLink="/own">own materials, marks, tools and products</a>.</p>
           </section>
           <section class="plate"><h2>Measures and look</h2>
             <fieldset><legend>Measures</legend><div class="chips">@for (m of systems; track m[0]) { <button class="chip" type="button" [attr.aria-pressed]="s.measureSystem === m[0]" (click)="save({ measureSystem: m[0] })">{{ m[1] }}</button> }</div></fieldset>
@@ -35,7 +37,7 @@ interface Preview {
             <fieldset><legend>Own spoons and caps</legend><ul class="plain">@for (m of s.measures; track m.id) { <li>{{ m.name }}: {{ m.volume_mL }} mL</li> } @empty { <li class="quiet">none weighed yet</li> }</ul></fieldset>
           </section>
           <section class="plate"><h2>Where people disagree</h2>
-            @for (q of stances(); track q.id) { <fieldset><legend>{{ q.question }}</legend><div class="chips">@for (c of q.choices; track c.id) { <button class="chip" type="button" [attr.aria-pressed]="(chosen(s, q.id, q.default)) === c.id" (click)="stance(q.id, c.id)">{{ c.name }}</button> }</div><p class="small quiet">{{ q.because }}.</p></fieldset> }
+            @for (q of stances(); track q.id) { <fieldset><legend>{{ q.question }}</legend><div class="chips">@for (c of q.choices; track c.id) { <button class="chip" type="button" [title]="c.school" [attr.aria-pressed]="(chosen(s, q.id, q.default)) === c.id" (click)="stance(q.id, c.id)">{{ c.name }}</button> }</div><p class="small quiet">{{ schoolOf(q, chosen(s, q.id, q.default)) }}. {{ q.because }}</p></fieldset> }
           </section>
           <section class="plate"><h2>If something goes wrong</h2>
             <div class="field"><label for="emergency">Emergency number</label><input id="emergency" inputmode="tel" [value]="s.emergency.number" maxlength="40" (change)="save({ emergency: { number: value($event), poisonCentre: s.emergency.poisonCentre } })" /></div>
@@ -113,6 +115,10 @@ export class SettingsPage {
     const n = Number(this.value(e).replace(',', '.'));
     if (Number.isFinite(n) && n >= 0 && n <= 1000) void this.save({ [key]: n });
     else this.said.set('Hardness is a number from 0 to 1000 mg/L.');
+  }
+  protected schoolOf(q: Stance, id: string): string {
+    const c = q.choices.find((x) => x.id === id);
+    return c?.school ? c.school.charAt(0).toUpperCase() + c.school.slice(1) : (c?.name ?? '');
   }
   protected stance(question: string, choice: string): void {
     void this.save({ stances: { ...this.settings()!.stances, [question]: choice } });

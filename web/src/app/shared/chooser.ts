@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import Fuse from 'fuse.js';
+import { find } from './search';
 
 export interface Choice {
   id: string;
@@ -43,7 +44,7 @@ let serial = 0;
               @if (c.note) { <span class="note">{{ c.note }}</span> }
             </li>
           } @empty {
-            <li class="none">Nothing by that name. Try another word for it.</li>
+            <li class="none">Nothing by that name. Try another word, or describe it under Own things in Settings.</li>
           }
         </ul>
       </div>
@@ -86,18 +87,13 @@ export class Chooser {
         threshold: 0.34,
         ignoreLocation: true,
         minMatchCharLength: 2,
+        includeScore: true,
       }),
   );
   protected readonly shown = computed(() => this.choices().find((c) => c.id === this.value())?.name ?? this.empty());
   protected readonly found = computed(() => {
     const q = this.query().trim();
-    return (
-      q
-        ? this.fuse()
-            .search(q)
-            .map((r) => r.item)
-        : this.choices()
-    ).slice(0, 60);
+    return (q ? find(this.fuse(), q) : this.choices()).slice(0, 60);
   });
   protected readonly activeId = computed(() => (this.found().length ? `${this.listId}-${this.active()}` : null));
 

@@ -30,3 +30,17 @@ export function when(at: string, zone: string | undefined, locale: string | unde
     return at.slice(0, 16).replace('T', ' ');
   }
 }
+
+/** An amount in the household's money, to the smallest coin that shows it: `€0.04`. */
+export function money(amount: number, currency: string | null): string {
+  try {
+    return new Intl.NumberFormat('en', {
+      style: 'currency',
+      currency: currency ?? 'EUR',
+      minimumFractionDigits: 2,
+      maximumFractionDigits: amount < 0.01 ? 3 : 2,
+    }).format(amount);
+  } catch {
+    return figure(amount);
+  }
+}
