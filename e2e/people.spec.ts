@@ -142,6 +142,12 @@ describe('axe-core finds nothing', () => {
   const places: [string, string][] = [
     ['/rooms', 'dt-spot-card'],
     [`/choose?spot=${SCREEN}`, 'dt-rung-detail'],
+    [`/choose?spot=${SCREEN}&beside=1`, 'dt-rung-compare'],
+    ['/choose/job', '.card'],
+    ['/choose/job/toilet-ring', '.stages li'],
+    ['/choose/find?of=soil&sa=soil-place:cloth,soil-colour:red', '.answer'],
+    ['/choose/field', '.empty'],
+    ['/own?kind=soils', 'dt-own form'],
     ['/mix?with=chlorine-bleach,white-vinegar', '.verdict'],
     ['/mix?with=dish-detergent,isopropanol-70', '.verdict'],
     ['/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle'],

@@ -187,6 +187,52 @@ describe('stands in a ladder', () => {
     expect(found.some(TESTS[what]!)).toBe(true);
   });
 });
+/** material[/finish], soil, severity, what is recommended first, source: what an expert would begin with */
+const FIRST: [string, string, number, RegExp, string][] = [
+  ['glass', 'limescale', 3, /citric|lemon|vinegar/i, CP],
+  ['stainless-steel/brushed', 'limescale', 3, /vinegar|citric|lemon/i, 'stainless-steel trade care guidance'],
+  ['acrylic/bath', 'soap-scum', 4, /detergent/i, CP],
+  ['vitreous-china', 'toilet-ring', 4, /citric|lemon|vinegar/i, CP],
+  ['marble/polished', 'red-wine', 3, /neutral|detergent/i, STONE],
+  ['granite/polished', 'fresh-grease', 3, /detergent.*warm/i, STONE],
+  ['oiled-wood/hardwax-oil', 'red-wine', 2, /detergent/i, CP],
+  ['painted-wood/oil-gloss', 'fingerprints', 3, /^Dry, with a .*cloth/, CCI],
+  ['vinyl-floor', 'mud', 3, /^Dry, with a vacuum/, CP],
+  ['velvet', 'pet-hair', 3, /vacuum/, CP],
+  ['wool-rug', 'pet-hair', 4, /roller|vacuum/, CP],
+  ['wool', 'blood', 3, /^(Dish|Wool).*detergent(?!.*warm)/i, PM858],
+  ['cotton/white', 'coffee', 3, /^Water|detergent/i, PM858],
+  ['cotton/white', 'rust', 3, /citric|lemon|oxalic/i, PM858],
+  ['linen/white', 'red-wine', 4, /detergent|bleach|percarbonate/i, PM858],
+  ['glass-ceramic', 'burnt-milk', 4, /detergent/i, CP],
+  ['oven-enamel', 'baked-grease', 5, /soda|degreaser|alkal|TSP|sugar soap/i, CP],
+  ['latex', 'dust-mites', 3, /HEPA/, CP],
+  ['coated-screen', 'fingerprints', 3, /^Dry, with a microfibre/, CP],
+  ['lime-plaster', 'fireplace-soot', 3, /vacuum|soot sponge/, `${CCI}: dry cleaning of soot`],
+  ['veneer/shellac', 'dust', 3, /^Dry/, CCI],
+  ['mirror', 'toothpaste', 3, /wiped on/, 'glass-trade care guidance'],
+  ['nonstick', 'burnt-food', 4, /detergent.*wooden scraper/i, CP],
+  ['silicone-sealant', 'mould', 3, /detergent/i, 'US EPA 402-K-02-003'],
+  ['brick', 'efflorescence', 3, /^Dry/, NPS],
+  ['glass', 'adhesive', 3, /scraper/, CP],
+  ['jute', 'mud', 3, /^Dry, with a vacuum/, CP],
+  ['matt-paint-wall', 'scuff-mark', 2, /^Dry/, CP],
+];
+describe('comes first on a ladder', () => {
+  test.each(FIRST)('%s, %s, %d: %s (%s)', (name, soil, severity, want) => {
+    const a = ask({ ...face(name), soil, severity });
+    expect(a.ladder.find((r) => r.rung === a.recommended)?.name ?? a.because[0]!.text).toMatch(want);
+  });
+  test.each([
+    ['brass/lacquered', 'brass-tarnish', CCI],
+    ['leather/finished', 'ink-ballpoint', CCI],
+    ['zinc', 'limescale', 'corrosion handbooks'],
+  ])('%s, %s: no rung is promised, and help is named (%s)', (name, soil) => {
+    const a = ask({ ...face(name), soil, severity: 3 });
+    expect(a.recommended).toBeNull();
+    expect(a.because[0]!.text).toMatch(/professional help/);
+  });
+});
 test('the whole field answers without a crash, and seldom with nothing', () => {
   let all = 0;
   let none = 0;
@@ -201,5 +247,6 @@ test('the whole field answers without a crash, and seldom with nothing', () => {
       }
     }
   process.stdout.write(`no method in ${none} of about ${Math.round(all / 7)} cells\n`);
-  expect(none / (all / 7)).toBeLessThan(0.25);
+  // at most one in ten has no method, damage counted in
+  expect(none / (all / 7)).toBeLessThan(0.1);
 }, 120000);

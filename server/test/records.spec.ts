@@ -124,6 +124,40 @@ describe('record doors', () => {
     });
     expect((await s.call('POST', '/api/spots', { ...spot, material: 'acrylic', room: 'nowhere' })).status).toBe(422);
   });
+  test('an own record is a record of the catalogue once its changes are laid over the nearest', async () => {
+    const own = (changes: object, door = 'materials', basedOn = 'oiled-wood') =>
+      s.call('POST', `/api/${door}`, { name: 'Grandfather’s desk', basedOn, changes });
+    const made = await own({ wetness: 'dry' });
+    expect(made.status).toBe(201);
+    const asked = await s.call('POST', '/api/advise', { material: made.body.id, soil: 'fingerprints' });
+    expect(asked.status).toBe(200);
+    expect(asked.body.ladder.length).toBeGreaterThan(0);
+    expect(asked.body.ladder.every((r: { wetness: string }) => r.wetness === 'dry')).toBe(true);
+    for (const [changes, door, basedOn, path, message] of [
+      [{ wetness: 'soggy' }, 'materials', 'oiled-wood', '/changes/wetness', /must be one of: dry, damp/],
+      [{ colour: 'brown' }, 'materials', 'oiled-wood', '/changes/colour', /check its spelling/],
+      [{ lifts: { wishing: 1 } }, 'soils', 'mud', '/changes/lifts/wishing', /no way of lifting/],
+      [{ scrub: 4 }, 'tools', 'toothbrush', '/changes/scrub', /at most 1/],
+      [
+        { contents: [{ substance: 'moon-dust', percent: { min: 1, max: 2 } }] },
+        'products',
+        'white-vinegar',
+        '/changes/contents/0/substance',
+        /not in the catalogue of substances/,
+      ],
+      [
+        { contents: [{ substance: 'acetic-acid', percent: { min: 9, max: 2 } }] },
+        'products',
+        'white-vinegar',
+        '/changes/contents/0/percent',
+        /from the smaller to the larger/,
+      ],
+    ] as const) {
+      const r = await own(changes, door, basedOn);
+      expect([r.status, r.body.errors[0].path]).toEqual([422, path]);
+      expect(r.body.errors[0].message).toMatch(message);
+    }
+  });
   test('settings are one record', async () => {
     const g = await s.call('GET', '/api/settings/household');
     expect(g.status).toBe(200);

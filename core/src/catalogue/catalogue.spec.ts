@@ -264,6 +264,7 @@ describe('rules of the house', () => {
       'salt',
       'broom',
       'bucket',
+      'fragrance',
       'surface',
     ]);
     const ids = new Set(

@@ -167,6 +167,8 @@ export const SoilSchema = Type.Object({
   order: oneOf(['solids', 'dust', 'bio', 'grease', 'dye', 'mineral']),
   inspect: Type.String(),
   damage: Type.Optional(Type.Boolean()),
+  /** Mohs, where scouring has to be harder than the soil. */
+  hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
   /** So fine that only a HEPA filter keeps it in. */
   fine: Type.Optional(Type.Boolean()),
   zone: Type.Optional(Type.String()),
@@ -227,6 +229,8 @@ export const MechanismSchema = Type.Object({
   bannedAs: Type.Optional(Type.String()),
   /** It draws out of a face that drinks, and does nothing on one that does not. */
   porousOnly: Type.Optional(Type.Boolean()),
+  /** It cuts only what is no harder than the grit (Mohs). */
+  cuts: Type.Optional(Type.Boolean()),
   /** It works on cloth and pile only. */
   softOnly: Type.Optional(Type.Boolean()),
 });

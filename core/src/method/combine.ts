@@ -134,16 +134,12 @@ export function thin(all: Method[], recommended: number, catalogue: Catalogue): 
   );
   let kept: Method[] = [];
   for (const m of worth) {
+    // the recommended one takes the place of neighbours that nobody can tell from it
+    if (m === chosen) while (kept.length && same(kept[kept.length - 1]!, m, true, t.mergeWithin)) kept.pop();
     const last = kept[kept.length - 1];
-    // the recommended one replaces a neighbour only where the two are as gentle as each other
-    const close = last && m.gain - last.gain < t.mergeWithin && (m !== chosen || m.cost - last.cost < t.mergeWithin);
-    const alike = last && methodName(last.chem, last.tool) === methodName(m.chem, m.tool);
-    if (last && (close || alike)) {
-      // nobody can tell them apart: the recommended one stays, else the gentler
-      if (m !== chosen) continue;
-      kept.pop();
-    }
-    kept.push(m);
+    if (!last || m === chosen || !same(last, m, false, t.mergeWithin)) kept.push(m);
+    // the same way with a better cloth, at no wear to speak of, is the way to do it
+    else if (last !== chosen && way(last) === way(m) && m.cost - last.cost < t.mergeWithin) kept[kept.length - 1] = m;
   }
   while (kept.length > t.mostRungs) {
     // drop the rung whose neighbours are nearest in effect
@@ -158,4 +154,13 @@ export function thin(all: Method[], recommended: number, catalogue: Catalogue): 
     kept = kept.filter((_, i) => i !== worst);
   }
   return kept;
+}
+
+/** What a person would say of two methods that they are the same way: product, way of putting on, warmth, kind of tool. */
+const way = ({ chem, tool }: Method): string =>
+  chem.product ? methodName(chem, tool) : tool.tool.cloth ? 'dry with a cloth' : methodName(chem, tool);
+
+/** Whether a person could not tell two rungs apart; the recommended one only where both are as gentle. */
+function same(last: Method, m: Method, chosen: boolean, within: number): boolean {
+  return (m.gain - last.gain < within && (!chosen || m.cost - last.cost < within)) || way(last) === way(m);
 }

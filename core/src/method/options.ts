@@ -203,7 +203,7 @@ function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, par
 /** A tool on this face, dry or wet: its dose, and how near each limit is. */
 export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Catalogue): ToolOption {
   const t = tuning(catalogue);
-  const active = activeOfTool(tool.mechanisms, face, dry, catalogue);
+  const active = activeOfTool(tool, face, dry, catalogue);
   const harms: Harms = [];
   const limit = t.scrubLimit[face.material.scrub]!;
   // a soft cloth well inside the limit leaves no trace; wear begins at about two fifths of what the face bears

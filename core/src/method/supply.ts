@@ -1,4 +1,4 @@
-import type { Application, Catalogue, Mechanism, Product, Tuning } from '../catalogue';
+import type { Application, Catalogue, Mechanism, Product, Tool, Tuning } from '../catalogue';
 import { ACID_BASE_CLASSES, type Solute, solvePh, titratable } from '../chemistry';
 import { significant } from '../quantity';
 import type { Face, Rung } from './types';
@@ -217,20 +217,21 @@ export function doseOf(active: readonly Active[], minutes: number, temperature_C
  * drive the soil into cloth, the tool blots instead (its absorbency), and dry blotting takes up only what is fresh.
  */
 export function activeOfTool(
-  mechanisms: Readonly<Record<string, number>>,
+  tool: Pick<Tool, 'mechanisms' | 'hardness_mohs'>,
   face: Face,
   dry: boolean,
   catalogue: Catalogue,
 ): Active[] {
   const out: Active[] = [];
-  for (const id in mechanisms) {
-    const supply = mechanisms[id]!;
+  for (const id in tool.mechanisms) {
+    const supply = tool.mechanisms[id]!;
     const m = catalogue.mechanisms.get(id)!;
     // what is fresh is blotted up; what has dried comes off with the liquid as rubbing would take it
     const fresh = face.age === 'fresh' || !m.insteadOf ? (face.soil.lifts[id] ?? 0) : 0;
     const lifts = Math.max(fresh, m.insteadOf ? (face.soil.lifts[m.insteadOf] ?? 0) : 0);
     if (!lifts || !supply) continue;
     if (m.when && m.when !== (dry ? 'dry' : 'wet')) continue;
+    if (m.cuts && (face.soil.hardness ?? 0) > (tool.hardness_mohs ?? 6)) continue;
     if (m.softOnly && !face.material.soft) continue;
     if (m.spreads && face.material.soft && bans(face, m.spreads)) continue;
     if (m.insteadOf && (dry ? face.age !== 'fresh' : !(face.material.soft && bans(face, m.bannedAs!)))) continue;

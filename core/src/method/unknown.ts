@@ -119,6 +119,7 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
     ),
     ...(soils.every((s) => s.damage) ? { damage: true } : {}),
     ...(soils.some((s) => s.fine) ? { fine: true } : {}),
+    ...(soils.some((s) => s.hardness) ? { hardness: Math.max(...soils.map((s) => s.hardness ?? 0)) } : {}),
     basis: { default: 'common-practice' },
   };
 }

@@ -34,6 +34,7 @@ const Profile = Type.Object(
     septic: opt(Type.Boolean()),
     noChlorine: opt(Type.Boolean()),
     fragranceFree: opt(Type.Boolean()),
+    stances: opt(Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 40 }))),
   },
   closed,
 );

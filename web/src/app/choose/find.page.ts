@@ -81,7 +81,7 @@ const MOST_NAMED = 24;
           </section>
           <div class="stack">
             <section class="plate zinc" aria-labelledby="left-title">
-              <h2 id="left-title" role="status"><b class="num">{{ left().length }}</b> {{ left().length === 1 ? 'is' : 'are' }} left of {{ all().length }}</h2>
+              <h2 id="left-title"><b class="num">{{ left().length }}</b> {{ left().length === 1 ? 'is' : 'are' }} left of {{ all().length }}</h2><p class="visually-hidden" role="status">{{ left().length }} left</p>
               @if (left().length <= most) {
                 <ul class="left">@for (c of left(); track c.id) { <li><button class="link" type="button" (click)="take(c)">{{ c.name }}</button></li> }</ul>
               } @else { <p class="small quiet">They are named here once {{ most }} or fewer are left.</p> }
