@@ -4,20 +4,22 @@ import type { Context, Question, Rung } from './types';
 
 /**
  * Where the finish is not known, what knowing it would change: the recommended rung of each finish of the
- * material, null where none is likely to suffice. Empty when the finish is known or makes no difference.
+ * material, or its strongest where none is likely to suffice. Empty when the finish is known or makes no difference.
  */
 export function finishesMatter(
   q: Question,
   context: Context,
   catalogue: Catalogue,
-): { finish: string; name: string; rung: Rung | null }[] {
+): { finish: string; name: string; rung: Rung | null; suffices: boolean }[] {
   const material = catalogue.materials.get(q.material);
   if (q.finish || !material?.finishes.length) return [];
-  const rungOf = (finish: string | null): Rung | null => {
+  const best = (finish: string | null): { rung: Rung | null; suffices: boolean } => {
     const a = advise({ ...q, finish }, context, catalogue);
-    return a.ok ? (a.value.ladder.find((r) => r.rung === a.value.recommended) ?? null) : null;
+    if (!a.ok) return { rung: null, suffices: false };
+    const first = a.value.ladder.find((r) => r.rung === a.value.recommended);
+    return { rung: first ?? a.value.ladder[a.value.ladder.length - 1] ?? null, suffices: first !== undefined };
   };
-  const unknown = rungOf(null)?.name ?? null;
-  const each = material.finishes.map((f) => ({ finish: f.id, name: f.name, rung: rungOf(f.id) }));
-  return each.some((e) => (e.rung?.name ?? null) !== unknown) ? each : [];
+  const unknown = best(null).rung?.name;
+  const each = material.finishes.map((f) => ({ finish: f.id, name: f.name, ...best(f.id) }));
+  return each.some((e) => e.rung?.name !== unknown) ? each : [];
 }

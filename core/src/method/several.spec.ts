@@ -1,4 +1,4 @@
-import { adviseSeveral, type Turn } from '@dolly-tub/core';
+import { adviseSeveral, finishesMatter, type Turn } from '@dolly-tub/core';
 import { catalogue } from '../../checks/catalogue-for-tests';
 
 const turns = (material: string, finish: string | null, ...soils: string[]): Turn[] => {
@@ -41,5 +41,18 @@ describe('several soils on one spot', () => {
     expect(second!.rung!.meets.map((m) => m.text).join(' ') + JSON.stringify(second!.advice.refused)).toMatch(
       new RegExp(catalogue.products.get(first!.rung!.product!)!.name.split(' ')[0]!, 'i'),
     );
+  });
+});
+
+describe('a finish that is not known', () => {
+  test('brass: what knowing it would change is said for each finish', () => {
+    const d = finishesMatter({ material: 'brass', soil: 'brass-tarnish', severity: 3 }, {}, catalogue);
+    expect(d.map((x) => x.finish)).toEqual(['bare', 'lacquered', 'patinated']);
+    expect(d[0]!.rung!.name).toMatch(/chalk/);
+    expect(d[1]!.rung!.name).not.toMatch(/chalk/);
+  });
+  test('nothing is said where the finish is known, or makes no difference', () => {
+    expect(finishesMatter({ material: 'brass', finish: 'bare', soil: 'dust' }, {}, catalogue)).toEqual([]);
+    expect(finishesMatter({ material: 'jute', soil: 'dust' }, {}, catalogue)).toEqual([]);
   });
 });

@@ -66,7 +66,7 @@ import { WhyNot, type WhyNotData } from './why-not';
               <div class="rungs">
                 @if (a.value.ladder.length) { <dt-ladder [rungs]="a.value.ladder" [recommended]="a.value.recommended" [picked]="rung()?.rung ?? null" (pick)="store.dispatch(events.rungPicked({ rung: $event }))" /> }
                 @if (a.value.recommended === null) { <p class="tray copper" role="status"><b>{{ a.value.because[0]?.text }}</b></p> }
-                @if (depends().length) { <div class="tray"><b>It depends on the finish.</b> Not known counts as the most tender.<ul class="finishes">@for (f of depends(); track f.finish) { <li><button class="link" type="button" (click)="ask({ spot: null, finish: f.finish, material: material() ?? face()!.split('/')[0], soil: soil()! })">{{ f.name }}</button> {{ f.rung ? f.rung.name : 'no rung is likely to suffice' }}</li> }</ul></div> }
+                @if (depends().length) { <div class="tray"><b>It depends on the finish.</b> Not known counts as the most tender.<ul class="finishes">@for (f of depends(); track f.finish) { <li><button class="link" type="button" (click)="ask({ spot: null, finish: f.finish, material: material() ?? face()!.split('/')[0], soil: soil()! })">{{ f.name }}</button> {{ f.rung ? f.rung.name + ', ' + pc(f.rung.effect) : 'nothing is safe' }}</li> }</ul></div> }
                 @if (fromShelf(); as f) { <p class="tray small">With what is on the shelves: <b>{{ f.name }}</b>, {{ pc(f.effect) }}. <button class="link" type="button" (click)="ask({ shelf: '1' })">Show that ladder</button></p> }
               </div>
               <details class="ways-of no-print"><summary>Where people disagree, for this one</summary>

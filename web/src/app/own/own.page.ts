@@ -57,7 +57,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
   `,
   styles: `
     form, section { display: grid; gap: 14px; align-content: start; } .fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 12px 18px; } .field.changed label { color: var(--blue); } .field.changed label::after { content: ' · changed'; font-weight: 400; }
-    .flag { display: flex; gap: 10px; align-items: center; min-height: 44px; } .flag input { width: 22px; height: 22px; accent-color: var(--blue); } p { margin: 0; } .num { color: var(--blue); }
+    .flag { display: flex; gap: 10px; align-items: center; min-height: 44px; } .flag input { width: 22px; height: 22px; accent-color: var(--blue); } p { margin: 0; } .num { color: var(--blue); } .chip[aria-pressed='true'] .num { color: inherit; }
     .have { list-style: none; display: grid; gap: 10px; } .have li { display: grid; gap: 2px; border-top: 2px solid var(--zinc-1); padding-top: 8px; } .have .row { gap: 14px; }
     select { font: inherit; min-height: 44px; padding: 6px 10px; border: 2px solid var(--zinc-4); border-radius: 10px; background: var(--enamel); color: var(--ink); }
   `,
