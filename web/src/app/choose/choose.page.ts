@@ -75,7 +75,7 @@ import { WhyNot, type WhyNotData } from './why-not';
             </section>
             <div class="stack">
               @if (rung(); as r) {
-                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" (close)="compare(null)" /> }
+                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" (putAway)="compare(null)" /> }
                 <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
                 @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
               }

@@ -24,6 +24,8 @@ class FakeWorker {
 }
 beforeEach(() => {
   FakeWorker.all = [];
+  // no canvas here: the drawing itself is looked at in a browser
+  HTMLCanvasElement.prototype.getContext = () => null;
 });
 
 const openField = () =>

@@ -10,7 +10,7 @@ import { FACTORS } from './ladder';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="plate zinc" aria-labelledby="compare-title">
-      <div class="row head"><h2 id="compare-title">Side by side</h2><button class="link" type="button" (click)="close.emit()">close</button></div>
+      <div class="row head"><h2 id="compare-title">Side by side</h2><button class="link" type="button" (click)="putAway.emit()">close</button></div>
       <div class="scroll"><table>
         <thead><tr><td></td><th scope="col"><b class="num">{{ left().rung }}</b> {{ left().name }}</th><th scope="col"><b class="num">{{ right().rung }}</b> {{ right().name }}</th></tr></thead>
         <tbody>@for (r of rows(); track r.name) { <tr [class.differs]="r.left !== r.right"><th scope="row">{{ r.name }}</th><td>{{ r.left }}</td><td>{{ r.right }}</td></tr> }
@@ -28,7 +28,7 @@ export class RungCompare {
   private readonly knowledge = inject(Knowledge);
   readonly left = input.required<Rung>();
   readonly right = input.required<Rung>();
-  readonly close = output<void>();
+  readonly putAway = output<void>();
   protected readonly factors = FACTORS;
   protected say = (r: Rung): string =>
     FACTORS.filter((f) => r.sinner[f.key] > 0.012)
