@@ -72,6 +72,7 @@ export function composeSteps(
           ? 'press with a dry towel, then air'
           : 'with a dry cloth',
     inspect: face.soil.inspect,
+    face: m.name,
   };
   const fill = (s: string): string => s.replace(/\{(\w+)\}/g, (_, k: string) => words[k] ?? '');
   return [...catalogue.steps.values()]

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import {
   type Cast,
+  choicesOf,
   type Job,
   type PlannedStage,
   planJob,
@@ -65,6 +66,7 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
                 </ol>
               </section>
               <div class="stack">
+                @for (w of ways(); track w.id) { <section class="plate zinc"><h2>{{ w.question }}</h2><p>You chose “{{ w.choice }}”. {{ w.because }} <a routerLink="/settings">Change it</a></p></section> }
                 @if (p.value.closes.length) { <section class="plate zinc"><h2>Not finished before</h2><ul class="list">@for (c of p.value.closes; track c) { <li><b>{{ c }}</b></li> }</ul></section> }
                 <section class="plate copper"><h2>Traps</h2><ul class="dots">@for (t of j.traps; track t) { <li>{{ t }}</li> }</ul></section>
                 <section class="plate zinc"><h2>Left out here</h2><ul class="dots">@for (t of j.outOfScope; track t) { <li>{{ t }}</li> }</ul>@if (j.every_days) { <p class="small">In a lived-in house about every {{ everyOf(j.every_days) }}.</p> }</section>
@@ -199,6 +201,21 @@ export class JobPage {
       }
     }
     return planJob(job, cast, { profile: profileOf(h, now), prices: pricesOf(h.stock) }, c);
+  });
+  /** Where practitioners disagree about this job, with what the house chose. */
+  protected readonly ways = computed(() => {
+    const c = this.knowledge.catalogue();
+    const here = new Set(this.job()?.stages.flatMap((s) => (s.stance ? [s.stance.question] : [])));
+    return c
+      ? choicesOf(profileOf(this.household(), this.clock.minute()), c)
+          .filter((x) => here.has(x.stance.id))
+          .map(({ stance, choice }) => ({
+            id: stance.id,
+            question: stance.question,
+            choice: choice.name,
+            because: stance.because,
+          }))
+      : [];
   });
   /** Everything the stages take, once each. */
   protected readonly needs = computed(() => {

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
-import { judge, type JudgedItem, type MeetingId, type MixItem, readLabel, resolveItems } from '@dolly-tub/core';
+import {
+  choicesOf,
+  judge,
+  type JudgedItem,
+  type MeetingId,
+  type MixItem,
+  readLabel,
+  resolveItems,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -50,7 +58,7 @@ import { mixEvents, mixFeature } from './mix.state';
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
               <div class="tray"><h3>Why</h3>@for (f of a.findings.slice(0, 2); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
-              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }</div>
+              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
@@ -111,6 +119,14 @@ export class MixPage {
       if (where) this.store.dispatch(mixEvents.meetingChosen({ meeting: where as MeetingId }));
     });
   }
+  /** Mixing one's own, where practitioners disagree: shown where it matters, and it opens nothing. */
+  protected readonly own = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c || this.state.meeting() !== 'container' || this.state.items().length < 2) return null;
+    const stances = this.settings()?.stances ?? {};
+    const x = choicesOf({ stances }, c).find((k) => k.stance.where === 'mix');
+    return x ? { question: x.stance.question, choice: x.choice.name, because: x.stance.because } : null;
+  });
   protected asMeeting = (id: string): MeetingId => id as MeetingId;
   protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
   protected readonly bottles = computed<Choice[]>(() =>
