@@ -151,6 +151,7 @@ describe('axe-core finds nothing', () => {
     ['/mix?with=chlorine-bleach,white-vinegar', '.verdict'],
     ['/mix?with=dish-detergent,isopropanol-70', '.verdict'],
     ['/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle'],
+    ['/emergency', 'dt-emergency-card'],
     ['/kits', 'dt-shelf'],
     ['/log', 'dt-log li'],
     ['/settings', 'dt-settings section'],

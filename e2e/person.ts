@@ -16,7 +16,10 @@ export class Person {
     readonly driver: WebDriver,
     public url: string,
   ) {}
-  static async at(url: string, o: { width?: number; height?: number; dark?: boolean } = {}): Promise<Person> {
+  static async at(
+    url: string,
+    o: { width?: number; height?: number; dark?: boolean; profile?: string } = {},
+  ): Promise<Person> {
     return new Person(await openBrowser(o), url);
   }
   open = (path: string): Promise<void> => this.driver.get(this.url + path);

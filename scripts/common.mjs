@@ -108,9 +108,26 @@ export function buildServer() {
   ]);
 }
 export function buildWeb() {
-  return run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], {
+  const status = run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], {
     env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' },
   });
+  if (status === 0) writeServiceWorker();
+  return status;
+}
+/** The service worker with the names of what was built, and a version that changes when any of it does. */
+function writeServiceWorker() {
+  const out = join(root, 'dist/web/browser');
+  const files = readdirSync(out, { recursive: true })
+    .map((f) => `/${String(f).replaceAll('\\', '/')}`)
+    .filter((f) => /\.(js|css|woff2|svg|webmanifest)$/.test(f) && f !== '/service-worker.js')
+    .sort();
+  const version = createHash('sha256');
+  for (const f of [...files, '/index.html']) version.update(f).update(readFileSync(join(out, f)));
+  const code = readFileSync(join(root, 'web/service-worker.js'), 'utf8').replace('/* global FILES, VERSION */\n', '');
+  writeFileSync(
+    join(out, 'service-worker.js'),
+    `const FILES = ${JSON.stringify(files)};\nconst VERSION = '${version.digest('hex').slice(0, 16)}';\n${code}`,
+  );
 }
 
 /** Debian's Chromium and ChromeDriver, for the browser tests. */

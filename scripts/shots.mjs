@@ -39,7 +39,9 @@ const views = [
   ['find-phone', '/choose/find?of=soil', '.answer', { phone: true }],
   ['kits-dark-phone', `/kits/${KIT}`, 'dt-shelf', { phone: true, dark: true }],
 ];
-const wanted = args.length ? views.filter(([n]) => args.includes(n)) : views.filter(([n]) => !['mix-fine', 'choose-compare', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
+const wanted = args.length
+  ? views.filter(([n]) => args.includes(n))
+  : views.filter(([n]) => !['mix-fine', 'choose-compare', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
 const server = await startServer({
   dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')),
   env: { DEMO_NOW: '2026-11-25T10:30:00Z' },
@@ -64,7 +66,10 @@ try {
     } else await driver.wait(until.elementLocated(By.css(ready)), 15000);
     if (o.field) {
       await driver.executeScript("document.querySelector('.page-head .btn.strong').click()");
-      await driver.wait(async () => !(await driver.executeScript("return document.querySelector('.page-head .btn:not(.strong)')")), 400000);
+      await driver.wait(
+        async () => !(await driver.executeScript("return document.querySelector('.page-head .btn:not(.strong)')")),
+        400000,
+      );
     }
     if (o.bottle) {
       await driver.executeScript(

@@ -1,1 +1,3 @@
 export * from './room';
+export * from './scatter';
+export * from './zones';

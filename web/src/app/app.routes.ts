@@ -49,6 +49,11 @@ export const routes: Routes = [
     loadComponent: () => import('./choose/field.page').then((m) => m.FieldPage),
   },
   {
+    path: 'emergency',
+    title: 'It has been mixed · Dolly Tub',
+    loadComponent: () => import('./emergency/emergency.page').then((m) => m.EmergencyPage),
+  },
+  {
     path: 'own',
     title: 'Own things · Dolly Tub',
     loadComponent: () => import('./own/own.page').then((m) => m.OwnPage),

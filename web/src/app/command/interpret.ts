@@ -111,6 +111,13 @@ export function interpret(
     if (!out.some((o) => o.title === s.title)) out.push(s);
   };
 
+  // first of all: somebody may be breathing it
+  if (
+    /already mixed|mixed it|it has been mixed|fumes|\bgas\b|emergency|poison|smell(s|ed|ing)?( of)? (sharp|chlorine|ammonia|gas)|help/.test(
+      t,
+    )
+  )
+    push({ title: 'It has been mixed: what to do now', note: 'Emergency', path: ['/emergency'], query: {} });
   const mixing =
     /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
     /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
@@ -159,8 +166,6 @@ export function interpret(
       });
   }
   for (const [re, title, path] of PLACES) if (re.test(t)) push({ title, note: 'Go there', path: [path], query: {} });
-  if (/already mixed|fumes|gas|emergency|smell/.test(t))
-    push({ title: 'What not to mix, and what to do when it has happened', note: 'Mix', path: ['/mix'], query: {} });
   for (const r of rooms)
     if (r.name.toLowerCase().includes(t)) push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
   for (const s of spots)

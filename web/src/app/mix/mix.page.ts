@@ -212,7 +212,6 @@ export class MixPage {
     this.pasting.set(false);
   }
   protected happened(): void {
-    const e = this.settings()?.emergency;
     this.dialog.open(Emergency, {
       ariaLabelledBy: 'emergency-title',
       disableClose: true,
@@ -222,8 +221,6 @@ export class MixPage {
         what: this.items()
           .map((i) => i.name)
           .join(' and '),
-        number: e?.number ?? '',
-        poison: e?.poisonCentre ?? '',
       },
     });
   }

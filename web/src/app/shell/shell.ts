@@ -114,7 +114,8 @@ export class Shell {
     if (e.key === '/') {
       e.preventDefault();
       void this.ask();
-    } else if (e.key === '?') void import('./dialogs').then((m) => m.openShortcuts(this.injector));
+    } else if (e.key === 'e' && Date.now() - this.waitingForPlace > 1200) void this.router.navigateByUrl('/emergency');
+    else if (e.key === '?') void import('./dialogs').then((m) => m.openShortcuts(this.injector));
     else if (e.key === 'g') this.waitingForPlace = Date.now();
     else if (Date.now() - this.waitingForPlace < 1200) {
       this.waitingForPlace = 0;

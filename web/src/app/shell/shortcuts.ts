@@ -3,6 +3,7 @@ import { MatDialogModule } from '@angular/material/dialog';
 
 const KEYS: [string, string][] = [
   ['/  or  Ctrl K', 'ask in words'],
+  ['e', 'it has been mixed: the emergency card'],
   ['g then r', 'Rooms'],
   ['g then c', 'Choose'],
   ['g then m', 'Mix'],
