@@ -68,6 +68,7 @@ export function scatter(
   const peaks = new Float64Array(runs);
   const drawn = INPUTS.map(() => new Float64Array(runs));
   const draw = (u: Uncertain, z: number): number => u.middle * (u.factor === 1 ? 1 : u.factor ** (z / Z95));
+  const air = { near: new Float64Array(points + 1), far: new Float64Array(points + 1) };
   const every = Math.max(1, Math.floor(runs / 50));
   for (let i = 0; i < runs; i++) {
     if (i % every === 0 && !onProgress(i)) return null;
@@ -85,7 +86,7 @@ export function scatter(
       q.perMin.middle === 0
         ? { kind: 'instant', at_min: 0, mg }
         : { kind: 'decaying', from_min: 0, mg, perMin: draw(q.perMin, z[4]!) };
-    const { near } = zoneCurve(room, [source], changes, times);
+    const { near } = zoneCurve(room, [source], changes, times, air);
     let peak = 0;
     for (let k = 0; k <= points; k++) {
       all[k]![i] = near[k]!;
