@@ -148,7 +148,7 @@ describe('axe-core finds nothing', () => {
     ['/choose/find?of=soil&sa=soil-place:cloth,soil-colour:red', '.answer'],
     ['/choose/field', '.empty'],
     ['/own?kind=soils', 'dt-own form'],
-    ['/mix?with=chlorine-bleach,white-vinegar', '.verdict'],
+    ['/mix?with=chlorine-bleach,white-vinegar', '.nine'],
     ['/mix?with=dish-detergent,isopropanol-70', '.verdict'],
     ['/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle'],
     ['/emergency', 'dt-emergency-card'],

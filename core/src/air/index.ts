@@ -1,3 +1,4 @@
+export * from './release';
 export * from './room';
 export * from './scatter';
 export * from './zones';

@@ -150,7 +150,8 @@ function safeAfter(
   return (s.until_min + purgeMinutes(at(s.until_min), lowest.ppm, ach)) * factor;
 }
 
-function sourceOfSpill(
+/** What a spill lets go of a gas, at the most: all at once, or evaporating at a rate until it is gone. mg, minutes. */
+export function sourceOfSpill(
   spill: Spill,
   gas: Substance,
   catalogue: Catalogue,
@@ -159,7 +160,8 @@ function sourceOfSpill(
   const parts = contentsOf(spill, '/spill', catalogue);
   if (!parts.ok) return parts;
   const chlorine_g = parts.value.reduce((g, p) => g + (p.substance.availableChlorine ?? 0) * p.grams, 0);
-  if (spill.with && chlorine_g > 0) {
+  // the bound holds for chlorine itself; of what else may form, no amount is known
+  if (spill.with && chlorine_g > 0 && gas.availableChlorine === 1) {
     const other = contentsOf({ mL: spill.with.mL ?? 1e6, ...spill.with }, '/spill/with', catalogue);
     if (!other.ok) return other;
     const protons =

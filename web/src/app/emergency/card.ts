@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { purgeMinutes } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectMembers, selectRooms, selectSettings } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
@@ -42,10 +43,14 @@ const OPEN_ACH = 4;
 })
 export class EmergencyCard {
   private readonly store = inject(Store);
+  private readonly knowledge = inject(Knowledge);
   private readonly clock = inject(Clock);
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly members = this.store.selectSignal(selectMembers);
   private readonly allRooms = this.store.selectSignal(selectRooms);
+  constructor() {
+    void this.knowledge.load();
+  }
   /** What met, in words. */
   readonly what = input('');
   protected readonly room = signal<string | null>(null);

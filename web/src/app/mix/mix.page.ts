@@ -7,7 +7,9 @@ import {
   type JudgedItem,
   type MeetingId,
   type MixItem,
+  type Product,
   readLabel,
+  releasesOf,
   resolveItems,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -17,6 +19,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { SourceNote } from '../shared/source-note';
 import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
 import { capital, figure } from '../shared/words';
+import { Air } from './air';
 import { Emergency } from './emergency';
 import { MeetingWeb } from './meeting-web';
 import { mixEvents, mixFeature } from './mix.state';
@@ -25,7 +28,7 @@ import { mixEvents, mixFeature } from './mix.state';
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MeetingWeb, SourceNote, VerdictShape, RouterLink],
+  imports: [Air, Chooser, MeetingWeb, SourceNote, VerdictShape, RouterLink],
   template: `
     <div class="page">
       <div class="layout">
@@ -65,7 +68,14 @@ import { mixEvents, mixFeature } from './mix.state';
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
               <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
             </div>
+            @if (releases().length) {
+              @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
+              @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
+              
+            }
           </section>
+        } @else if (state.items().length === 1 && release()) {
+          <section class="plate zinc"><h2>{{ things()[0]?.name }}, used alone</h2><p>What it gives off into a closed room, at the most. Add what it may meet for a verdict.</p>@if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }</section>
         } @else if (state.items().length > 1) { <section class="plate zinc waiting" role="status"><p class="quiet">Judging …</p></section>
         } @else {
           <section class="plate zinc"><h2>Two things, and where</h2><p>Add what is going to meet: a product, a label that you paste, or a bottle that you mixed.</p><span class="shapes legend">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <span [style.color]="'var(--v' + n + ')'"><dt-verdict-shape [level]="n" [size]="30" /> {{ n }} {{ words[n] }}</span> }</span></section>
@@ -127,6 +137,20 @@ export class MixPage {
     const x = choicesOf({ stances }, c).find((k) => k.stance.where === 'mix');
     return x ? { question: x.stance.question, choice: x.choice.name, because: x.stance.because } : null;
   });
+  protected readonly mL = signal(100);
+  protected readonly gas = signal<string | null>(null);
+  /** Gases whose amount can be bounded, for products of the catalogue. Others stay unknown, and so not safe. */
+  protected readonly releases = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c) return [];
+    const products = this.state.items().map((i) => (i.product ? c.products.get(i.product) : undefined));
+    if (!products.length || products.some((p) => !p)) return [];
+    const forms = this.answer()?.findings.flatMap((f) => f.forms) ?? [];
+    return releasesOf(products as Product[], forms, this.mL(), c);
+  });
+  protected readonly release = computed(
+    () => this.releases().find((r) => r.gas.id === this.gas()) ?? this.releases()[0] ?? null,
+  );
   protected asMeeting = (id: string): MeetingId => id as MeetingId;
   protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
   protected readonly bottles = computed<Choice[]>(() =>

@@ -14,6 +14,7 @@ import { household, householdEvents, KEPT } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
 import { Knowledge } from '../knowledge/knowledge';
 import { logFeature } from '../log/log.state';
+import { AIR_WORKER } from '../mix/air';
 import { mixFeature } from '../mix/mix.state';
 import { roomsFeature } from '../rooms/rooms.state';
 import { Clock } from '../shared/clock';
@@ -141,6 +142,11 @@ export async function open<T>(
       },
       { provide: Clock, useValue: { minute: signal(NOW), second: signal(NOW), now: () => NOW } },
       { provide: MatDialog, useValue: { open: (...a: unknown[]) => dialogs.push(a) } },
+      // no workers in these tests, unless one brings its own
+      {
+        provide: AIR_WORKER,
+        useValue: () => Promise.resolve(() => ({ postMessage: () => undefined, terminate: () => undefined })),
+      },
       ...more,
     ],
   });
