@@ -69,6 +69,12 @@ export default tseslint.config(
       '@angular-eslint/template/interactive-supports-focus': 'off',
     },
   },
+  {
+    files: ['web/service-worker.js'],
+    languageOptions: {
+      globals: Object.fromEntries(['self', 'caches', 'fetch', 'URL', 'FILES', 'VERSION'].map((g) => [g, 'readonly'])),
+    },
+  },
   { files: ['server/src/main.ts', 'bench/**'], rules: { 'no-console': 'off' } },
   {
     files: ['**/*.spec.ts', 'server/test/**', 'e2e/**', 'demo/**', 'core/checks/**'],

@@ -152,6 +152,7 @@ describe('axe-core finds nothing', () => {
     ['/mix?with=dish-detergent,isopropanol-70', '.verdict'],
     ['/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle'],
     ['/emergency', 'dt-emergency-card'],
+    ['/mix/shelf', 'td.l5'],
     ['/kits', 'dt-shelf'],
     ['/log', 'dt-log li'],
     ['/settings', 'dt-settings section'],

@@ -1,4 +1,3 @@
-/* global FILES, VERSION */
 /**
  * Keeps the shell, the catalogue and the last copy of the household, so that the page, and with it the card
  * for "it has been mixed", opens when the server is gone. Files with a hash come from the copy; everything

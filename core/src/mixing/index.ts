@@ -1,3 +1,4 @@
 export * from './items';
 export * from './mix';
 export * from './matrix';
+export * from './order';

@@ -65,6 +65,11 @@ export const routes: Routes = [
     loadComponent: () => import('./mix/mix.page').then((m) => m.MixPage),
   },
   {
+    path: 'mix/shelf',
+    title: 'The whole shelf · Dolly Tub',
+    loadComponent: () => import('./mix/shelf.page').then((m) => m.ShelfMatrixPage),
+  },
+  {
     path: 'dilute',
     providers: [provideState(diluteFeature)],
     title: 'Dilute · Dolly Tub',

@@ -68,6 +68,7 @@ const PLACES: [RegExp, string, string][] = [
   [/everything|field|matrix|glance/, 'Everything on everything', '/choose/field'],
   [/^own|add (a |my )?(material|soil|stain|tool|product)/, 'Own things', '/own'],
   [/^mix$/, 'Mix', '/mix'],
+  [/whole shelf|keep apart|what must not meet/, 'The whole shelf at once', '/mix/shelf'],
   [/^dilute|ratio$/, 'Dilute', '/dilute'],
   [/^kits?|shelf|shopping|buy|stock/, 'Kits and the shopping list', '/kits'],
   [/^log|history|notes?$/, 'Log', '/log'],

@@ -96,10 +96,10 @@ export class Air implements OnDestroy {
   readonly mL = input(100);
   readonly amount = output<number>();
   protected readonly amounts: Choice[] = [
-    { id: '30', name: 'a capful of each, 30 mL' },
-    { id: '100', name: 'a splash of each, 100 mL' },
-    { id: '250', name: 'a cup of each, 250 mL' },
-    { id: '1000', name: 'a litre of each' },
+    { id: '30', name: 'a capful, 30 mL' },
+    { id: '100', name: 'a splash, 100 mL' },
+    { id: '250', name: 'a cup, 250 mL' },
+    { id: '1000', name: 'a litre' },
   ];
   protected readonly roomId = signal('');
   protected readonly window = signal('shut');

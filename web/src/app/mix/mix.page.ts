@@ -45,6 +45,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <button class="btn" type="submit" [disabled]="!text().trim()">Judge it</button>
             </form>
           }
+          <p class="small"><a routerLink="/mix/shelf">Everything on the shelves at once</a></p>
           <h2>Where?</h2>
           <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
           <div class="chips">
