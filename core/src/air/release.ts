@@ -52,7 +52,7 @@ export function releasesOf(
         (x) => x.id === word || x.name.toLowerCase() === word.toLowerCase(),
       );
       // the bound of a reaction is known for the halogen itself: what it holds of available chlorine, or what the acid can free
-      if (gas?.availableChlorine !== 1) continue;
+      if (!gas?.boundByAvailableChlorine) continue;
       for (const a of products)
         for (const b of products) if (a !== b) add(gas, { product: a.id, mL, with: { product: b.id, mL } });
     }

@@ -161,7 +161,7 @@ export function sourceOfSpill(
   if (!parts.ok) return parts;
   const chlorine_g = parts.value.reduce((g, p) => g + (p.substance.availableChlorine ?? 0) * p.grams, 0);
   // the bound holds for chlorine itself; of what else may form, no amount is known
-  if (spill.with && chlorine_g > 0 && gas.availableChlorine === 1) {
+  if (spill.with && chlorine_g > 0 && gas.boundByAvailableChlorine) {
     const other = contentsOf({ mL: spill.with.mL ?? 1e6, ...spill.with }, '/spill/with', catalogue);
     if (!other.ok) return other;
     const protons =

@@ -39,6 +39,8 @@ export const SubstanceSchema = Type.Object({
   vapourPressure_kPa: Type.Optional(Type.Number({ minimum: 0 })),
   /** Grams of available chlorine (as Cl2) in a gram. */
   availableChlorine: Type.Optional(Type.Number({ minimum: 0, maximum: 1.4 })),
+  /** A gas of which no more comes free than there is available chlorine. */
+  boundByAvailableChlorine: Type.Optional(Type.Boolean()),
 });
 
 export const SystemSchema = Type.Object({

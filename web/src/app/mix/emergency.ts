@@ -18,7 +18,7 @@ export interface EmergencyData {
     </div>
   `,
   styles:
-    '.box{padding:24px;display:grid;gap:16px;border-top:14px solid var(--v5)} h2{font-size:36px;color:var(--v5)} .btn{justify-self:start}',
+    '.box{padding:24px;max-height:90vh;overflow:auto;display:grid;gap:16px;border-top:14px solid var(--v5)} h2{font-size:36px;color:var(--v5)} .btn{justify-self:start}',
 })
 export class Emergency {
   protected readonly data = inject<EmergencyData>(MAT_DIALOG_DATA);
