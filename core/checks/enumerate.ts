@@ -2,7 +2,7 @@ import type { Catalogue, Context, Question, Rung } from '@dolly-tub/core';
 import { faceOf } from '../src/method/advise';
 import { evidenceFor, method, type Method, takesWetness, thin } from '../src/method/combine';
 import { front } from '../src/method/front';
-import { productOptions, toolOption } from '../src/method/options';
+import { dryOption, productOptions, toolOption } from '../src/method/options';
 import { refuseProduct, refuseTool } from '../src/method/refuse';
 import { rungOf } from '../src/method/rung';
 import { choicesOf } from '../src/method/stances';
@@ -26,24 +26,7 @@ export function enumerate(
   const t = tuning(catalogue);
   const need = t.needBySeverity[face.severity - 1]! / face.soil.ageFactor[face.age];
   const evidence = evidenceFor(q, context);
-  const nothing: ChemOption = {
-    product: null,
-    plain: true,
-    application: [...catalogue.applications.values()].find((a) => !a.forStates.length)!,
-    dilution: 0,
-    strength: null,
-    dose: null,
-    temperature_C: t.cool_C,
-    dwell_min: 0,
-    dwellMax_min: 0,
-    pH: null,
-    reserve: 0,
-    supply: {},
-    D: 0,
-    keep: 1,
-    parts: () => [],
-    harms: () => [],
-  };
+  const nothing: ChemOption = dryOption(catalogue);
   const all: Method[] = [];
   for (const tool of face.soil.damage ? [] : catalogue.tools.values()) {
     const ways = [nothing];

@@ -2,7 +2,7 @@ import { type Catalogue, sourceOf, type Tool, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, thin } from './combine';
 import { front } from './front';
-import { isWater, productOptions } from './options';
+import { dryOption, isWater, productOptions } from './options';
 import { refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
 import { choicesOf } from './stances';
@@ -100,25 +100,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     if (best < t.tooWeak && !water) continue;
     chems.push(...admitted.filter((o) => o.D >= t.tooWeak || water));
   }
-  const dry = [...catalogue.applications.values()].find((a) => !a.forStates.length)!;
-  chems.push({
-    product: null,
-    plain: true,
-    application: dry,
-    dilution: 0,
-    strength: null,
-    dose: null,
-    temperature_C: t.cool_C,
-    dwell_min: 0,
-    dwellMax_min: 0,
-    pH: null,
-    reserve: 0,
-    supply: {},
-    D: 0,
-    keep: 1,
-    parts: () => [],
-    harms: () => [],
-  });
+  chems.push(dryOption(catalogue));
 
   const tools: Tool[] = [];
   for (const tool of catalogue.tools.values()) {

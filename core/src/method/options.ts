@@ -230,3 +230,25 @@ export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Cata
     harms: () => harms,
   };
 }
+
+/** No product at all: the tool alone, dry. */
+export function dryOption(catalogue: Catalogue): ChemOption {
+  return {
+    product: null,
+    plain: true,
+    application: [...catalogue.applications.values()].find((a) => !a.forStates.length)!,
+    dilution: 0,
+    strength: null,
+    dose: null,
+    temperature_C: tuning(catalogue).cool_C,
+    dwell_min: 0,
+    dwellMax_min: 0,
+    pH: null,
+    reserve: 0,
+    supply: {},
+    D: 0,
+    keep: 1,
+    parts: () => [],
+    harms: () => [],
+  };
+}

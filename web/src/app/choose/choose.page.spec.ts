@@ -22,6 +22,11 @@ describe('Choose', () => {
     await p.press(/^Rung \d: White vinegar 5 %, on a held cloth/);
     expect(p.text('dt-rung-detail h2')).toMatch(/White vinegar/);
   });
+  test('two rungs side by side are priced in the money of the house', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN, beside: '1' });
+    expect(p.text('dt-rung-compare')).toMatch(/Side by side.*Cost £0\.\d\d £0\.\d\d/);
+    expect(p.text('dt-rung-compare')).not.toMatch(/€/);
+  });
   test('without a spot: soil and material alone', async () => {
     const p = await open(ChoosePage, { soil: 'red-wine', material: 'marble', finish: 'polished' });
     expect(p.text('h1')).toBe('Shift red wine from polished marble in no room in particular');

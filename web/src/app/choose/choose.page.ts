@@ -26,7 +26,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
-import { capital, percent, SEVERITY } from '../shared/words';
+import { capital, limitWords, percent, SEVERITY } from '../shared/words';
 import { chooseEvents, chooseFeature } from './choose.state';
 import { Ladder } from './ladder';
 import { needsOf, RungDetail } from './rung-detail';
@@ -75,7 +75,7 @@ import { WhyNot, type WhyNotData } from './why-not';
             </section>
             <div class="stack">
               @if (rung(); as r) {
-                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" (putAway)="compare(null)" /> }
+                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" [currency]="currency()" (putAway)="compare(null)" /> }
                 <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
                 @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
               }
@@ -310,15 +310,7 @@ export class ChoosePage {
   protected readonly firstAid = computed(
     () => this.knowledge.catalogue()?.soils.get(this.soil() ?? '')?.firstAid ?? '',
   );
-  protected readonly limits = computed(() => {
-    const p = profileOf(this.household(), this.clock.minute());
-    return [
-      ...(p.people ?? []),
-      ...(p.pets ?? []).map((x) => `caged ${x}`.replace('caged cat', 'cat').replace('caged fish', 'fish')),
-      ...(p.septic ? ['septic tank'] : []),
-      ...(p.noChlorine ? ['no chlorine'] : []),
-    ];
-  });
+  protected readonly limits = computed(() => limitWords(profileOf(this.household(), this.clock.minute())));
   protected readonly soils = computed<Choice[]>(() => {
     const here = new Set(this.spot()?.soils.map((s) => s.soil));
     return [

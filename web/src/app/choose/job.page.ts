@@ -19,7 +19,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { find } from '../shared/search';
-import { capital, percent, span } from '../shared/words';
+import { capital, limitWords, percent, span } from '../shared/words';
 import { methodOf, stepsOf } from './run-of';
 import { Ways } from './ways';
 
@@ -138,10 +138,7 @@ export class JobPage {
       new Fuse(this.all(), { keys: [{ name: 'name', weight: 2 }, 'synonyms'], threshold: 0.36, ignoreLocation: true }),
   );
   protected readonly found = computed(() => (this.query().trim() ? find(this.fuse(), this.query()) : this.all()));
-  protected readonly limits = computed(() => {
-    const p = profileOf(this.household(), this.clock.minute());
-    return [...(p.people ?? []), ...(p.pets ?? []), ...(p.septic ? ['septic tank'] : [])];
-  });
+  protected readonly limits = computed(() => limitWords(profileOf(this.household(), this.clock.minute())));
   /** Roles of the job with what each may be: its usual faces, then the spots of the house. */
   protected readonly roles = computed(() => {
     const c = this.knowledge.catalogue();

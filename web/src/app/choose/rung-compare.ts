@@ -28,6 +28,8 @@ export class RungCompare {
   private readonly knowledge = inject(Knowledge);
   readonly left = input.required<Rung>();
   readonly right = input.required<Rung>();
+  /** ISO 4217 code of the household's money. */
+  readonly currency = input<string | null>(null);
   readonly putAway = output<void>();
   protected readonly factors = FACTORS;
   protected say = (r: Rung): string =>
@@ -55,7 +57,7 @@ export class RungCompare {
       tell('Wear', (r) => r.protection.map((p) => p.text).join('; ') || 'nothing special'),
       tell('Worst limit', (r) => (r.harms[0] ? `${r.harms[0].name}, ${percent(r.harms[0].h)}` : 'none near')),
       tell('Cost', (r) =>
-        r.cost === null ? 'price not known' : r.cost === 0 ? 'nothing used up' : money(r.cost, null),
+        r.cost === null ? 'price not known' : r.cost === 0 ? 'nothing used up' : money(r.cost, this.currency()),
       ),
     ];
   });

@@ -7,7 +7,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
-import { span, when } from '../shared/words';
+import { peopleWords, span, when } from '../shared/words';
 
 /** Air changes an hour when a room says nothing: closed, and with the window open. */
 const CLOSED_ACH = 0.5;
@@ -66,16 +66,7 @@ export class EmergencyCard {
   );
   private readonly here = computed(() => this.allRooms().find((r) => r.id === this.room()));
   protected readonly roomName = computed(() => this.here()?.name.toLowerCase() ?? 'which room');
-  protected readonly people = computed(
-    () =>
-      this.members()
-        .map((m) =>
-          [m.name, m.species ?? (m.kind === 'adult' ? '' : m.kind), ...m.limits.map((l) => l.limit)]
-            .filter(Boolean)
-            .join(', '),
-        )
-        .join('; ') || 'how many people, how old',
-  );
+  protected readonly people = computed(() => peopleWords(this.members()) || 'how many people, how old');
   protected readonly shut = computed(() => this.here()?.ach ?? CLOSED_ACH);
   protected readonly open = computed(() => Math.max(OPEN_ACH, 2 * this.shut()));
   /** Minutes until 99 % of the air is another (CDC 2003, Table B.1). */

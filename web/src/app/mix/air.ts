@@ -62,14 +62,14 @@ function volumeOf(r: Room): number {
         <dt-chooser label="The window" look="chip" [choices]="windows" [value]="window()" (chosen)="window.set($event)" />
         @if (running()) { <span class="small" role="status">{{ done() }} of {{ RUNS }} rooms</span><button class="link" type="button" (click)="stop()">stop</button> }
       </div>
-      <svg [attr.viewBox]="'0 0 ' + W + ' ' + H" role="img" [attr.aria-label]="says()">
+      <div class="wide" tabindex="0" role="group" aria-label="The curve"><svg [attr.viewBox]="'0 0 ' + W + ' ' + H" role="img" [attr.aria-label]="says()">
         @for (b of bands(); track b.name) { <rect [attr.x]="LEFT" [attr.y]="b.y" [attr.width]="W - LEFT - RIGHT" [attr.height]="b.h" [style.fill]="b.fill" opacity="0.16" /><line [attr.x1]="LEFT" [attr.x2]="W - RIGHT" [attr.y1]="b.at" [attr.y2]="b.at" [style.stroke]="b.fill" stroke-dasharray="5 4" /><text [attr.x]="W - RIGHT + 8" [attr.y]="b.label + 4" class="band">{{ b.name }}</text> }
         @for (t of ticks(); track t.v) { <text [attr.x]="LEFT - 8" [attr.y]="t.y + 4" text-anchor="end">{{ t.v }}</text> }
         @for (m of [0, 15, 30, 45, 60]; track m) { <text [attr.x]="x(m)" [attr.y]="H - 12" text-anchor="middle">{{ m }}</text> }
         <text [attr.x]="LEFT" [attr.y]="H - 0" class="axis">minutes</text><text x="2" y="11" class="axis">ppm</text>
         @if (scattered(); as s) { <path [attr.d]="band(s)" class="nine" /> }
         <path [attr.d]="path()" class="mid" />
-      </svg>
+      </svg></div>
       <p class="small"><b>{{ peak() }}</b> {{ above() }} {{ release().because }} <dt-source [of]="release().source" /></p>
       @if (scattered(); as s) { <p class="small quiet">Shaded: nine of ten rooms like it. What it hangs on: {{ shares(s) }}.</p> }
       <p class="small quiet">Workplace limits for healthy adults; children, asthma and birds react below them. Under the lowest is not proven safe. Nothing here softens the verdict.</p>
@@ -77,7 +77,7 @@ function volumeOf(r: Room): number {
     </section>
   `,
   styles: `
-    section { display: grid; gap: 8px; } svg { width: 100%; height: auto; } text { font: 600 13px var(--text); fill: var(--ink-2); } .band { font-size: 12px; } .axis { font-size: 12px; }
+    section { display: grid; gap: 8px; } .wide { overflow-x: auto; } svg { width: 100%; min-width: 560px; height: auto; } text { font: 600 13px var(--text); fill: var(--ink-2); } .band { font-size: 12px; } .axis { font-size: 12px; }
     .mid { fill: none; stroke: var(--ink); stroke-width: 3; } .nine { fill: var(--blue); opacity: 0.2; } p { margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; } table { border-collapse: collapse; font-size: 14px; } th, td { padding: 2px 12px 2px 0; text-align: right; }
   `,
 })

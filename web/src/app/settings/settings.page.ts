@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { peopleWords } from '../shared/words';
 
 interface Preview {
   adds: Record<string, number>;
@@ -86,16 +87,7 @@ export class SettingsPage {
     void this.knowledge.load();
   }
   protected readonly stances = computed(() => [...(this.knowledge.catalogue()?.stances.values() ?? [])]);
-  protected readonly people = computed(
-    () =>
-      this.members()
-        .map((m) =>
-          [m.name, m.species ?? (m.kind === 'adult' ? '' : m.kind), ...m.limits.map((l) => l.limit)]
-            .filter(Boolean)
-            .join(', '),
-        )
-        .join('; ') || 'nobody noted yet',
-  );
+  protected readonly people = computed(() => peopleWords(this.members()) || 'nobody noted yet');
   /** USGS classes of hardness, mg/L CaCO3. */
   protected readonly hardness = computed(() => {
     const h = this.settings()?.waterHardness_mgL ?? 0;

@@ -1,3 +1,5 @@
+import type { Member, Profile } from '@dolly-tub/core';
+
 /** First letter up, the rest as it is. */
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
@@ -44,3 +46,21 @@ export function money(amount: number, currency: string | null): string {
     return figure(amount);
   }
 }
+
+/** Who lives here, in words: `Ada; Wren, toddler; Pip, bird`. */
+export const peopleWords = (members: readonly Member[]): string =>
+  members
+    .map((m) =>
+      [m.name, m.species ?? (m.kind === 'adult' ? '' : m.kind), ...m.limits.map((l) => l.limit)]
+        .filter(Boolean)
+        .join(', '),
+    )
+    .join('; ');
+
+/** What the engine keeps in mind for the people and animals of the house, in words. */
+export const limitWords = (p: Profile): string[] => [
+  ...(p.people ?? []),
+  ...(p.pets ?? []).map((x) => (x === 'bird' ? 'caged bird' : x)),
+  ...(p.septic ? ['septic tank'] : []),
+  ...(p.noChlorine ? ['no chlorine'] : []),
+];
