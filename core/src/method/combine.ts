@@ -134,6 +134,9 @@ export function thin(all: Method[], recommended: number, catalogue: Catalogue): 
   );
   let kept: Method[] = [];
   for (const m of worth) {
+    // a way stands once, wherever its twin would stand
+    if (m === chosen) kept = kept.filter((k) => way(k) !== way(m));
+    else if (kept.slice(0, -1).some((k) => way(k) === way(m))) continue;
     // the recommended one takes the place of neighbours that nobody can tell from it
     if (m === chosen) while (kept.length && same(kept[kept.length - 1]!, m, true, t.mergeWithin)) kept.pop();
     const last = kept[kept.length - 1];
