@@ -5,6 +5,7 @@ import type {
   Attack,
   CatalogueFile,
   Clue,
+  Family,
   Group,
   Job,
   Line,
@@ -13,6 +14,7 @@ import type {
   Mechanism,
   Meeting,
   Order,
+  Phrase,
   Product,
   Protection,
   Rule,
@@ -54,6 +56,8 @@ export interface RawCatalogue {
   steps: StepTemplate[];
   attacks: Attack[];
   tuning: Tuning[];
+  phrases: Phrase[];
+  families: Family[];
 }
 
 export type Table<T> = ReadonlyMap<string, T>;
@@ -139,6 +143,10 @@ export function traceLine(classes: readonly string[], catalogue: Catalogue): num
   if (classes.includes('phosphide')) return 0;
   return isInGroup(classes, 'active-halogen', catalogue) ? 0.001 : 0.1;
 }
+
+/** Classes with the groups that hold them: all that a rule may name. */
+export const operandsOfClasses = (classes: readonly string[], catalogue: Catalogue): ReadonlySet<string> =>
+  new Set(classes.flatMap((c) => catalogue.operandsOf.get(c) ?? [c]));
 
 /** True when one of the classes is the group itself or one of its members. */
 export function isInGroup(classes: readonly string[], group: string, catalogue: Catalogue): boolean {

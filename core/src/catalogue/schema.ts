@@ -560,6 +560,44 @@ export type Job = Static<typeof JobSchema>;
 export type Clue = Static<typeof ClueSchema>;
 export type StepTemplate = Static<typeof StepSchema>;
 
+/** Wording of a label that is no ingredient: warnings, signs that a list is partial, what is said not to be in it. */
+export const PhraseSchema = Type.Object(
+  {
+    ...Named,
+    /** Regular expressions, case ignored. */
+    says: Words,
+    /** A stated pH up to `max`, or from `min`, in place of words. */
+    ph: Type.Optional(Type.Object({ max: Type.Optional(Type.Number()), min: Type.Optional(Type.Number()) })),
+    /** Substances that it may stand for: all are counted. */
+    mayBe: Type.Array(Id),
+    /** A named ingredient of one of these classes or groups is reason enough for the phrase. */
+    explainedBy: Type.Optional(Words),
+    /** The list does not count as the whole list. */
+    partial: Type.Boolean(),
+    /** The words stay, because they name something too. */
+    keep: Type.Optional(Type.Boolean()),
+    /** Looked for within an entry, and only when the entry as a whole is no name. */
+    within: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+/** Names of a pattern that stand for one substance: "C12-15 pareth-7", "CI 42090". */
+export const FamilySchema = Type.Object(
+  {
+    ...Named,
+    /** Regular expression over the normalised name, anchored at its end. */
+    pattern: Type.String(),
+    substance: Id,
+    /** The list does not count as the whole list. */
+    partial: Type.Optional(Type.Boolean()),
+    /** Means more on a label than the pure substance of the same name. */
+    first: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+export type Phrase = Static<typeof PhraseSchema>;
+export type Family = Static<typeof FamilySchema>;
+
 /** Name of each catalogue file and the schema of its records. */
 export const catalogueSchemas = {
   sources: SourceSchema,
@@ -587,5 +625,7 @@ export const catalogueSchemas = {
   steps: StepSchema,
   attacks: AttackSchema,
   tuning: TuningSchema,
+  phrases: PhraseSchema,
+  families: FamilySchema,
 } as const;
 export type CatalogueFile = keyof typeof catalogueSchemas;

@@ -1,1 +1,4 @@
-export * from './read';
+export { readAmount, type Amount, type PercentRange } from './amount';
+export { dictionaryOf, type Match } from './dictionary';
+export { readLabel, type Correction, type LabelAnswer, type LabelIngredient } from './read';
+export { casIsValid, foldName, normaliseName } from './text';

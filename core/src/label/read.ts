@@ -1,16 +1,19 @@
-import { distance } from 'fastest-levenshtein';
-import type { Catalogue, Substance } from '../catalogue';
+import type { Catalogue } from '../catalogue';
+import { operandsOfClasses } from '../catalogue';
+import { inPercent, readAmount, type PercentRange } from './amount';
+import { type Dictionary, dictionaryOf, type Hit, lookUp, type Match, nearest } from './dictionary';
+import { splitPieces } from './split';
+import { casIsValid, normaliseName } from './text';
 
-export type Match = 'exact' | 'synonym' | 'cas' | 'near';
 export interface LabelIngredient {
   substance: string | null;
   text: string;
   classes: string[];
-  percent: { min: number; max: number } | null;
+  percent: PercentRange | null;
   match: Match;
   /** Letters that differ, for a near match. */
   distance?: number;
-  /** Other substances that the word may as well be; their classes are counted in. */
+  /** Other substances that the words may as well mean; their classes are counted in. */
   alsoMaybe?: string[];
 }
 export interface LabelAnswer {
@@ -19,300 +22,404 @@ export interface LabelAnswer {
   undisclosed: boolean;
   /** Why it counts as not fully disclosed. */
   signs: string[];
+  /** What is wrong with the text, each as a sentence that says what to change. */
+  problems: string[];
 }
-
-/** Words → substance; built once a catalogue. */
-interface Dictionary {
-  byName: Map<string, { substance: Substance; match: Match }>;
-  byCas: Map<string, Substance>;
-  names: string[];
+/** The household's word on a piece of the text: it is this substance, or it is not what it was taken for. */
+export interface Correction {
+  text: string;
+  substance: string | null;
 }
-const dictionaries = new WeakMap<Catalogue['substances'], Dictionary>();
 
 const MAX_TEXT = 20000;
-const MAX_ENTRIES = 400;
+const MAX_PIECES = 400;
+const LONGEST_PIECE = 300;
+const LONGEST_JOINED = 7;
 
-/** Lower case, one kind of space and dash, British and German-style spellings folded, "sulph" → "sulf". */
-export function normaliseName(text: string): string {
-  return text
-    .toLowerCase()
-    .normalize('NFKC')
-    .replace(/[‐‑‒–—−]/g, '-')
-    .replace(/sulph/g, 'sulf')
-    .replace(/alumin(?=um)/g, 'alumini')
-    .replace(/colour/g, 'color')
-    .replace(/isation/g, 'ization')
-    .replace(/[*†®™"“”'’]/g, '')
-    .replace(/\s+/g, ' ')
-    .trim();
-}
-
-function dictionary(catalogue: Catalogue): Dictionary {
-  let d = dictionaries.get(catalogue.substances);
-  if (d) return d;
-  const byName: Dictionary['byName'] = new Map();
-  const byCas = new Map<string, Substance>();
-  for (const s of catalogue.substances.values()) {
-    const put = (name: string, match: Match): void => {
-      const key = normaliseName(name);
-      if (key && !byName.has(key)) byName.set(key, { substance: s, match });
-    };
-    put(s.name, 'exact');
-    put(s.id.replace(/-/g, ' '), 'exact');
-    s.synonyms.forEach((n) => put(n, 'synonym'));
-    if (s.cas) byCas.set(s.cas, s);
-  }
-  d = { byName, byCas, names: [...byName.keys()] };
-  dictionaries.set(catalogue.substances, d);
-  return d;
-}
-
-/** CAS check digit: digits from the right, weighted 1, 2, 3 …, sum mod 10 (CAS registry rule). */
-export function casIsValid(cas: string): boolean {
-  const m = /^(\d{2,7})-(\d{2})-(\d)$/.exec(cas);
-  if (!m) return false;
-  const digits = (m[1]! + m[2]!).split('').reverse().map(Number);
-  return digits.reduce((sum, d, i) => sum + d * (i + 1), 0) % 10 === Number(m[3]);
-}
-
-/** Hazard phrase → classes that must be assumed. EU CLP wording; the worst reading stands. */
-const PHRASES: [RegExp, string[], string][] = [
-  [/euh\s?031|contact with acids liberates toxic gas/i, ['hypochlorite', 'sulfite'], 'EUH031'],
-  [
-    /euh\s?206|may release dangerous gases \(chlorine\)|do not use together with other products/i,
-    ['hypochlorite'],
-    'EUH206',
-  ],
-  [/euh\s?032|contact with acids liberates very toxic gas/i, ['phosphide'], 'EUH032'],
-  [/euh\s?029|euh\s?014|\bh26[01]\b|in contact with water releases/i, ['water-reactive'], 'EUH029'],
-  [/\bh27[12]\b|oxidi[sz]er/i, ['nitrate', 'peroxide'], 'H272'],
-  [/\bh22[0-6]\b|(?:highly |extremely )?flammable (?:liquid|aerosol|gas)/i, ['alcohol'], 'H226'],
-];
-/** Signs that a list is not the whole list. */
-const PARTIAL: [RegExp, string][] = [
-  [
-    /(?:<|less than|under)\s*5\s*%.{0,60}(?:surfactant|soap|perfume|bleach)|5\s*%?\s*(?:-|–|to)\s*15\s*%.{0,60}(?:surfactant|soap|bleach)/i,
-    'EU content bands name only some ingredients',
-  ],
-  [/\b(?:other|inert|additional) ingredients?\b/i, '"other ingredients"'],
-  [/\b(?:an)?ionic surfactants?\b|\bsurfactants?\b|\bcleaning agents?\b/i, 'surfactants not named'],
-  [
-    /\bsection 3\b|hazardous (?:components|ingredients)|composition\s*\/?\s*information/i,
-    'a data sheet lists only what is hazardous',
-  ],
-  [/\bactive ingredients?\b/i, 'only the active ingredient is named'],
-];
-const NEGATED =
-  /\b(?:no|without|free from|free of|contains? no|0\s*%)\s+[a-z ]{3,30}|\b[a-z]+[ -]free\b|\bnon[ -](?:chlorine|ammonia|acid|toxic)[a-z ]{0,12}/i;
-const OXYGEN = /\b(?:non[ -]chlorine|colou?r[ -]safe|oxygen(?:[ -]based)?) (?:bleach|bleaching agents?)\b/i;
-const SCENT = /\b(?:scent|scented|fragrance|parfum|perfume|aroma|smell of)\b/i;
+/** Words that stand beside a name and name nothing. */
+const PLAIN = new Set(
+  'biodegradable ec-no cas-no index-no reach-no a an the of in with and or from for by as to at per also plus solution soln aqueous aq anhydrous hydrate technical tech grade pure purified ultra concentrated concentrate diluted dilute liquid powder granular flakes active cl available free contains contain containing ingredients ingredient including includes composition cas ec einecs index reach no nr number content total min max solvent solvents surfactant surfactants stabiliser stabilizer thickener builder preservative emulsifier buffer carrier propellant base corn maize coconut beet plant vegetable origin derived natural stabilised stabilized even numbered w v m x'.split(
+    ' ',
+  ),
+);
+const CAS = /\b\d{2,7}-\d{2}-\d\b/g;
+const PH =
+  /\bph(?: value)?(?: \([^)]{0,20}\))?\s{0,2}[:=]?\s{0,2}[<>≤≥~]?\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?)(?:\s{0,2}(?:-|–|to)\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?))?(?:\s{0,2}\([^)]{0,20}\))?/gi;
+const PREFIX =
+  /^[\s:.-]*(?:(?:also )?contains?|ingredients?|composition|made (?:from|of|with)|components?|list of ingredients)\b\s*[:.-]?\s*/i;
 
 /**
- * Read a pasted ingredient list, EU-style content wording, or the composition lines of a data sheet.
- * Never throws, whatever the text. Near spellings keep every candidate's classes, so that a typing
- * error never lowers a hazard; what is not recognised is returned as such.
+ * Read a pasted ingredient list, EU content wording, the composition lines of a data sheet, or warning phrases.
+ * Never throws, whatever the text, and takes time in proportion to it. A near spelling keeps the classes of every
+ * candidate, so that a slip never lowers a hazard; what is not recognised is returned as such and never forced.
+ * `corrections` are the household's; they fill what was not read or only nearly read, and cannot talk away what is
+ * plainly written.
  */
-export function readLabel(text: string, catalogue: Catalogue): LabelAnswer {
-  const dict = dictionary(catalogue);
-  const body = String(text ?? '').slice(0, MAX_TEXT);
-  const ingredients: LabelIngredient[] = [];
-  const unrecognised: string[] = [];
-  const signs: string[] = [];
-  for (const [re, why] of PARTIAL) if (re.test(body)) signs.push(why);
-  let rest = body;
-  for (const [re, classes, code] of PHRASES) {
-    const m = re.exec(rest);
-    if (!m) continue;
-    signs.push(`warning ${code}`);
-    ingredients.push({ substance: null, text: m[0], classes, percent: null, match: 'synonym' });
-    rest = rest.replace(new RegExp(re.source, 'gi'), ' ');
+export function readLabel(text: string, catalogue: Catalogue, corrections: readonly Correction[] = []): LabelAnswer {
+  const d = dictionaryOf(catalogue);
+  const whole = String(text ?? '');
+  const signs = new Set<string>();
+  const problems = new Set<string>();
+  if (whole.length > MAX_TEXT) {
+    signs.add('too long to read to the end');
+    problems.add(`Only the first ${MAX_TEXT} characters are read. Paste the list of ingredients alone.`);
   }
-  rest = rest.replace(/\b(?:euh|h|p)\s?\d{3}(?:\s?\+\s?[hp]?\d{3})*\b[:.]?/gi, ' ');
-  // registry names put the tail behind commas: "alcohols, C12-14, ethoxylated"
-  rest = rest.replace(
-    /\balcohols?\s*,\s*(?:c\d[^,;\n]{0,20},\s*)?(?:[a-z-]{1,20}\s*,\s*)?ethoxylated\b/gi,
-    'alcohol ethoxylate',
-  );
-  const entries = splitEntries(rest);
-  if (body.length >= MAX_TEXT || entries.length > MAX_ENTRIES) signs.push('too long to read to the end');
-  for (const entry of entries.slice(0, MAX_ENTRIES)) {
-    const found = readEntry(entry, dict, catalogue);
-    if (!found) continue;
-    if (typeof found === 'string') unrecognised.push(found);
-    else ingredients.push(found);
+  // eslint-disable-next-line no-control-regex
+  const control = /[\u0000-\u0008\u000e-\u001f\ufffd]/g;
+  let body = whole.slice(0, MAX_TEXT).normalize('NFKC');
+  if ((body.match(control) ?? []).length > 2) {
+    signs.add('not plain text');
+    problems.add('This does not look like text. Copy the words of the label, not the file.');
   }
-  if (unrecognised.length) signs.push('an entry was not recognised');
-  if (!ingredients.length && !unrecognised.length) signs.push('nothing to read');
-  return {
-    ingredients: mergeSame(ingredients),
-    unrecognised,
-    undisclosed: signs.length > 0,
-    signs: [...new Set(signs)],
-  };
+  body = inPercent(body.replace(control, ' '));
+
+  const { rest, fired } = takePhrases(body, d, signs);
+  const said = new Map(corrections.map((c) => [normaliseName(c.text), c.substance]));
+  const reading = new Reading(d, catalogue, said, signs, problems);
+  reading.pieces(rest);
+
+  const ingredients = mergeSame(reading.ingredients);
+  if (ingredients.reduce((sum, i) => sum + (i.percent?.min ?? 0), 0) > 100.5) {
+    problems.add('The figures add up to more than 100 %, so none of them is counted on. Check them.');
+    signs.add('the figures cannot be right');
+    for (const i of ingredients) i.percent = null;
+  }
+  for (const f of fired) {
+    const operands = operandsOfClasses(
+      ingredients.flatMap((i) => i.classes),
+      catalogue,
+    );
+    if (f.phrase.explainedBy?.some((c) => operands.has(c))) continue;
+    ingredients.push({
+      substance: null,
+      text: f.text,
+      classes: [...f.classes],
+      percent: null,
+      match: 'synonym',
+      alsoMaybe: [...f.phrase.mayBe],
+    });
+  }
+  const { unrecognised } = reading;
+  if (unrecognised.length) signs.add('an entry was not recognised');
+  if (!ingredients.length && !unrecognised.length) signs.add('nothing to read');
+  if (unrecognised.length && !ingredients.length)
+    problems.add(
+      'No name here is known. Names are read in English and in INCI Latin, and CAS numbers in any language: paste those from the data sheet.',
+    );
+  return { ingredients, unrecognised, undisclosed: signs.size > 0, signs: [...signs], problems: [...problems] };
 }
 
-function splitEntries(text: string): string[] {
-  const out: string[] = [];
-  let depth = 0;
-  let now = '';
-  const flush = (): void => {
-    if (now.trim()) out.push(now.trim());
-    now = '';
-  };
-  for (let i = 0; i < text.length; i++) {
-    const ch = text[i]!;
-    if (ch === '(' || ch === '[') depth++;
-    if (ch === ')' || ch === ']') depth = Math.max(0, depth - 1);
-    const decimalComma = ch === ',' && /\d/.test(text[i - 1] ?? '') && /\d/.test(text[i + 1] ?? '');
-    if (ch === '\n' || ch === '\r') depth = 0;
-    if (/[;·•\n\r|]/.test(ch) || (ch === ',' && depth === 0 && !decimalComma)) flush();
-    else now += ch;
+interface Fired {
+  phrase: Dictionary['phrases'][number]['phrase'];
+  classes: readonly string[];
+  text: string;
+}
+/** Take warnings and other wording out of the text, and note what they say. */
+function takePhrases(body: string, d: Dictionary, signs: Set<string>): { rest: string; fired: Fired[] } {
+  const fired: Fired[] = [];
+  const stated: number[] = [];
+  let rest = body.replace(PH, (all, a: string, b?: string) => {
+    const values = [a, b].filter((x) => x !== undefined).map((x) => Number(x.replace(',', '.')));
+    if (values.some((v) => v > 14)) return all;
+    stated.push(...values);
+    return ' ';
+  });
+  for (const { phrase, patterns, classes } of d.phrases) {
+    if (phrase.within) continue;
+    let first: string | null = null;
+    const { max, min } = phrase.ph ?? {};
+    const at = stated.find((v) => (max !== undefined && v <= max) || (min !== undefined && v >= min));
+    if (at !== undefined) first = `pH ${at}`;
+    for (const re of patterns)
+      rest = rest.replace(re, (all) => {
+        first ??= all;
+        return phrase.keep ? all : ' ';
+      });
+    if (first === null) continue;
+    if (phrase.partial) signs.add(phrase.name);
+    if (classes.length) fired.push({ phrase, classes, text: first });
   }
-  flush();
-  return out;
+  if (stated.length) signs.add('a pH is no list');
+  return { rest, fired };
 }
 
-function readEntry(raw: string, dict: Dictionary, catalogue: Catalogue): LabelIngredient | string | null {
-  let t = raw.replace(
-    /^\s*(?:ingredients?|contains?|composition|active ingredients?|other ingredients?|inert ingredients?)\s*:?\s*/i,
-    '',
-  );
-  t = t.replace(/[.\s]+$/, '').trim();
-  if (!t) return null;
-  if (OXYGEN.test(t)) return found(dict, 'oxygen bleach unspecified', raw, readPercent(t), 'synonym') ?? raw;
-  if (SCENT.test(t)) return found(dict, 'parfum', raw, readPercent(t), 'synonym') ?? raw;
-  if (NEGATED.test(t)) return null;
-  const percent = readPercent(t);
-  const cas = t.match(/\b\d{2,7}-\d{2}-\d\b/g)?.find(casIsValid);
-  const byCas = cas ? dict.byCas.get(cas) : undefined;
-  const name = stripNumbers(t);
-  if (!name && !byCas) return /[a-z]/i.test(t) ? raw : null;
-  // "5-15 % anionic surfactants" and "sodium hypochlorite (bleach)" both carry the name in pieces
-  const tries = [
-    name,
-    name.replace(/\(.*?\)/g, ' '),
-    ...[...name.matchAll(/\(([^)]+)\)/g)].map((m) => m[1]!),
-    ...name.split('/'),
-  ];
-  for (const x of tries) {
-    const hit = dict.byName.get(normaliseName(x));
-    if (hit) return ingredient(hit.substance, raw, percent, hit.match, byCas);
+/** One pass over the pieces of a label. */
+class Reading {
+  readonly ingredients: LabelIngredient[] = [];
+  readonly unrecognised: string[] = [];
+  /** Entries of which a part was said not to be in it. */
+  private readonly negated = new Set<string>();
+
+  constructor(
+    private readonly d: Dictionary,
+    private readonly catalogue: Catalogue,
+    private readonly said: ReadonlyMap<string, string | null>,
+    private readonly signs: Set<string>,
+    private readonly problems: Set<string>,
+  ) {}
+
+  pieces(text: string): void {
+    const list = this.withFigures(splitPieces(text).map((p) => ({ ...p, text: this.withoutNegated(p.text) })));
+    if (list.length > MAX_PIECES) {
+      this.signs.add('too long to read to the end');
+      this.problems.add(`Only the first ${MAX_PIECES} entries are read. Paste the list of ingredients alone.`);
+    }
+    let band: PercentRange | null = null;
+    for (let i = 0; i < Math.min(list.length, MAX_PIECES); i++) {
+      const piece = list[i]!;
+      if (!piece.comma) band = null;
+      const head = /^(.{1,40}?):\s*(?=\S)/.exec(piece.text);
+      if (head) {
+        const a = readAmount(head[1]!);
+        if (a.percent && !nameIn(a.rest)) band = a.percent;
+      }
+      const joined = this.joined(list, i);
+      if (joined) {
+        i += joined.more;
+        continue;
+      }
+      this.piece(piece.text, band);
+    }
   }
-  if (byCas) return ingredient(byCas, raw, percent, 'cas');
-  if (/ethoxylat|\b[a-z]*eth-\d+\b|\bpareth\b/i.test(name) && !/sulf/i.test(name))
-    return found(dict, 'alcohol ethoxylate', raw, percent, 'synonym') ?? raw;
-  return near(normaliseName(name), raw, percent, dict, catalogue) ?? raw;
+
+  /** Without what is said not to be in it, unless the whole is a name: "acetone-free nail varnish remover". */
+  private withoutNegated(raw: string): string {
+    if (lookUp(clean(readAmount(raw).rest), this.d)) return raw;
+    let t = raw;
+    for (const { phrase, patterns } of this.d.phrases)
+      if (phrase.within) for (const re of patterns) t = t.replace(re, ' ');
+    t = t.trim();
+    if (t !== raw) this.negated.add(t);
+    return t;
+  }
+
+  /** Figures, registry numbers and plain words that stand alone belong to the piece before them. */
+  private withFigures(list: { text: string; comma: boolean }[]): { text: string; comma: boolean }[] {
+    const out: { text: string; comma: boolean }[] = [];
+    for (const p of list) {
+      const before = out.at(-1);
+      const numbers = p.text.match(CAS) ?? [];
+      const alone = !nameIn(readAmount(p.text.replace(CAS, ' '), true).rest);
+      if (before && alone && !(numbers.length && CAS.test(before.text))) before.text += ` ${p.text}`;
+      else out.push({ ...p });
+      CAS.lastIndex = 0;
+    }
+    return out;
+  }
+
+  /** A registry name with commas in it: the longest run of pieces that is one name. */
+  private joined(list: readonly { text: string; comma: boolean }[], i: number): { more: number } | null {
+    let n = 1;
+    while (n < LONGEST_JOINED && list[i + n]?.comma) n++;
+    for (; n >= 2; n--) {
+      const raw = list.slice(i, i + n).map((p) => p.text);
+      const amount = readAmount(raw.at(-1)!.replace(CAS, ' '), true);
+      const hit = lookUp(clean([...raw.slice(0, -1), amount.rest].join(', ')), this.d);
+      if (!hit) continue;
+      this.take(hit, raw.join(', '), amount.percent, raw.join(' '));
+      return { more: n - 1 };
+    }
+    return null;
+  }
+
+  private piece(whole: string, band: PercentRange | null): void {
+    let raw = whole;
+    const head = /^([^:]{3,60}):\s*(?=\p{L})/u.exec(raw);
+    const headed = head && lookUp(clean(readAmount(head[1]!).rest), this.d);
+    if (headed) {
+      this.take(headed, head[1]!, readAmount(head[1]!).percent, '');
+      raw = raw.slice(head[0].length);
+    }
+    if (!/\p{L}|\d/u.test(raw)) return;
+    if (raw.length > LONGEST_PIECE) {
+      this.unrecognised.push(raw.slice(0, LONGEST_PIECE));
+      return;
+    }
+    const numbers = this.numbersIn(raw);
+    const text = raw.replace(CAS, ' ');
+    const outside = readAmount(text.replace(/\([^()]{0,120}\)/g, ' '), numbers.length > 0);
+    const amount = outside.percent || outside.wrong ? outside : readAmount(text, numbers.length > 0);
+    if (amount.wrong) {
+      this.problems.add(amount.wrong);
+      this.signs.add('the figures cannot be right');
+    }
+    const percent = amount.percent ?? band;
+    const full = clean(readAmount(text, numbers.length > 0).rest);
+    const outer = clean(outside.rest);
+    const name = nameIn(full) ? full : '';
+    const hit = (name && (lookUp(full, this.d) ?? lookUp(outer, this.d))) || null;
+    const said = this.said.get(normaliseName(full)) ?? this.said.get(normaliseName(raw));
+    if (!hit && said !== undefined) {
+      this.corrected(said, raw, percent);
+      return;
+    }
+    if (hit) {
+      this.take(hit, raw, percent, raw);
+      this.inside(text, hit, percent);
+      return;
+    }
+    if (!name) {
+      const byCas = this.casOf(numbers);
+      if (byCas) this.take({ substance: byCas, match: 'cas' }, raw, percent, raw);
+      else if (/\p{L}{2}/u.test(raw) && nameIn(raw)) this.unrecognised.push(raw);
+      else if (numbers.length || CAS.test(raw)) this.unrecognised.push(raw);
+      CAS.lastIndex = 0;
+      return;
+    }
+    if (this.inside(text, null, percent)) {
+      if (nameIn(outer)) this.unrecognised.push(raw);
+      return;
+    }
+    const byCas = this.casOf(numbers);
+    if (byCas) {
+      this.take({ substance: byCas, match: 'cas' }, raw, percent, raw);
+      return;
+    }
+    if (this.parts(full, raw, percent) || this.near(outer || full, raw, percent)) return;
+    if (!this.scan(full, raw, percent)) this.unrecognised.push(raw);
+  }
+
+  /** CAS numbers in it; one with a wrong check digit is named, with the digit it should have. */
+  private numbersIn(raw: string): string[] {
+    const all = raw.match(CAS) ?? [];
+    for (const cas of all)
+      if (!casIsValid(cas)) {
+        this.signs.add('a CAS number is not right');
+        this.problems.add(`CAS ${cas} is not a possible number: its last digit does not fit the others. Check it.`);
+      }
+    return all.filter(casIsValid);
+  }
+  private casOf = (numbers: readonly string[]) => numbers.map((n) => this.d.byCas.get(n)).find((s) => s !== undefined);
+
+  private take(hit: Hit, text: string, percent: PercentRange | null, raw: string): void {
+    // a name and a CAS number that disagree: both count
+    const cas = this.casOf((raw.match(CAS) ?? []).filter(casIsValid));
+    const other = cas && cas.id !== hit.substance.id ? cas : undefined;
+    if (hit.partial) this.signs.add('only a kind is named');
+    this.ingredients.push({
+      substance: hit.substance.id,
+      text,
+      classes: [...new Set([...hit.substance.classes, ...(other?.classes ?? [])])],
+      percent,
+      match: hit.match,
+      ...(other ? { alsoMaybe: [other.id] } : {}),
+    });
+  }
+
+  /** What stands in brackets: other names of the same, or a list. True when something in it was recognised. */
+  private inside(text: string, outer: Hit | null, percent: PercentRange | null): boolean {
+    let any = false;
+    for (const m of text.matchAll(/\(([^()]{1,200})\)/g)) {
+      const words = m[1]!.split(/,| and |;/).map((w) => clean(readAmount(w).rest));
+      for (const w of words) {
+        if (!nameIn(w)) continue;
+        const hit = lookUp(w, this.d);
+        if (!hit) {
+          if (outer && !this.partOfName(w, text, outer)) this.unrecognised.push(w);
+          continue;
+        }
+        any = true;
+        if (hit.substance.id !== outer?.substance.id) this.take(hit, w, outer ? null : percent, w);
+      }
+    }
+    return any;
+  }
+  /** The brackets belong to the name: "naphtha (petroleum)", "CI 42090 (Blue 1)", "(R)-p-mentha-1,8-diene". */
+  private partOfName(inner: string, text: string, outer: Hit): boolean {
+    if (inner.length <= 3 || /^\d/.test(inner)) return true;
+    return lookUp(clean(readAmount(text).rest), this.d)?.substance.id === outer.substance.id;
+  }
+
+  /** "sodium bicarbonate and citric acid", "aqua / water": only when every part is a name. */
+  private parts(full: string, raw: string, percent: PercentRange | null): boolean {
+    const words = full.split(/ and | & | \+ |\//).map((w) => clean(w));
+    if (words.length < 2) return false;
+    const hits = words.map((w) => lookUp(w, this.d));
+    if (hits.some((h) => !h)) return false;
+    hits.forEach((h) => this.take(h!, raw, words.length > 1 ? null : percent, ''));
+    return true;
+  }
+
+  private near(name: string, raw: string, percent: PercentRange | null): boolean {
+    const n = nearest(name, this.d);
+    if (!n) return false;
+    const [worst, ...others] = n.substances;
+    // a guess at something harmless settles nothing; one that only undoes the camera's slips does
+    if ((n.distance > 0 && this.d.hazard(worst!) < 3) || this.negated.has(raw))
+      this.signs.add(`"${raw.slice(0, 40)}" is only nearly a known name`);
+    this.ingredients.push({
+      substance: worst!.id,
+      text: raw,
+      classes: [...new Set(n.substances.flatMap((s) => s.classes))],
+      percent,
+      match: 'near',
+      distance: n.distance,
+      ...(others.length ? { alsoMaybe: others.map((s) => s.id) } : {}),
+    });
+    return true;
+  }
+
+  /** Names within a longer text. What is around them is not known, so the piece stays unrecognised as well. */
+  private scan(full: string, raw: string, percent: PercentRange | null): boolean {
+    const words = normaliseName(full).replace(/[():]/g, ' ').split(' ').filter(Boolean).slice(0, 40);
+    const left: string[] = [];
+    let hits = 0;
+    for (let i = 0; i < words.length; i++) {
+      let taken = 0;
+      for (let n = Math.min(this.d.longest, words.length - i); n >= 1 && !taken; n--) {
+        const name = words.slice(i, i + n).join(' ');
+        if (name.length < 4) continue;
+        const hit = lookUp(name, this.d);
+        if (!hit) continue;
+        this.take(hit, raw, percent, '');
+        hits++;
+        taken = n;
+      }
+      if (taken) i += taken - 1;
+      else left.push(words[i]!);
+    }
+    if (hits > 1 || left.some((w) => nameIn(w))) {
+      if (hits) this.unrecognised.push(raw);
+    }
+    return hits > 0;
+  }
+
+  /** The household has the label in its hand: where the text was not read, its word stands. */
+  private corrected(id: string | null, raw: string, percent: PercentRange | null): void {
+    const s = id ? this.catalogue.substances.get(id) : undefined;
+    if (!s) this.unrecognised.push(raw);
+    else this.ingredients.push({ substance: s.id, text: raw, classes: [...s.classes], percent, match: 'corrected' });
+  }
 }
 
-/** Percent range: `5-15 %`, `< 5 %`, `≥ 30%`, `5 % or more`, `0.5%`. Null when none or out of sense. */
-export function readPercent(text: string): { min: number; max: number } | null {
-  const t = text.replace(/(\d),(\d)/g, '$1.$2').replace(/[‐‑‒–—−]/g, '-');
-  const n = String.raw`(\d{1,3}(?:\.\d{1,4})?)`;
-  const clamp = (lo: number, hi: number) => (lo >= 0 && hi <= 100 && lo <= hi ? { min: lo, max: hi } : null);
-  let m = new RegExp(`${n}\\s*%?\\s*(?:-|to|and|up to)\\s*(?:<|≤)?\\s*${n}\\s*(?:%|percent|w/w)`, 'i').exec(t);
-  if (m) return clamp(Number(m[1]), Number(m[2]));
-  m = new RegExp(`(?:<|≤|<=|less than|under|up to|max\\.?|at most)\\s*${n}\\s*(?:%|percent)`, 'i').exec(t);
-  if (m) return clamp(0, Number(m[1]));
-  m = new RegExp(`(?:>|≥|>=|more than|over|at least|min\\.?)\\s*${n}\\s*(?:%|percent)`, 'i').exec(t);
-  if (m) return clamp(Number(m[1]), 100);
-  m = new RegExp(`${n}\\s*(?:%|percent)\\s*(?:or more|and (?:more|over|above))`, 'i').exec(t);
-  if (m) return clamp(Number(m[1]), 100);
-  m = new RegExp(`${n}\\s*(?:%|percent)`, 'i').exec(t);
-  return m ? clamp(Number(m[1]), Number(m[1])) : null;
-}
-
-const stripNumbers = (t: string): string =>
-  t
-    .replace(/\b\d{2,7}-\d{2}-\d\b/g, ' ')
-    .replace(/\b(?:cas|ec|einecs|index|reach)(?:\s*(?:no|nr|number))?\.?\s*:?/gi, ' ')
-    .replace(
-      /(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*%?\s*(?:[-–—]|to)\s*(?:<|≤)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent|w\/w)/gi,
-      ' ',
-    )
-    .replace(
-      /(?:<=?|>=?|≤|≥|less than|more than|at least|at most|up to|under|over)?\s*\d{1,3}(?:[.,]\d+)?\s*(?:%|percent)(?:\s*(?:w\/w|v\/v|w\/v|or more|and more))?/gi,
-      ' ',
-    )
-    .replace(/\(\s*\)/g, ' ')
-    .replace(/^[\s:,-]+|[\s:,-]+$/g, '')
+/** Without prefixes, empty brackets, dots in place of a figure, and loose marks at the ends. */
+function clean(text: string): string {
+  let t = text
+    .replace(/\.{2,}\s?%?/g, ' ')
+    .replace(/\(\s*[:,]?\s*\)/g, ' ')
+    .replace(/\b(?:cas|ec|einecs|index|reach)(?:[ -]?(?:no|nr|number))?\b\.?\s?:?/gi, ' ')
     .replace(/\s+/g, ' ')
     .trim();
-
-function ingredient(
-  s: Substance,
-  text: string,
-  percent: LabelIngredient['percent'],
-  match: Match,
-  other?: Substance,
-): LabelIngredient {
-  // a name and a CAS number that disagree: both count
-  const both = other && other.id !== s.id ? other : undefined;
-  return {
-    substance: s.id,
-    text,
-    classes: [...new Set([...s.classes, ...(both?.classes ?? [])])],
-    percent,
-    match,
-    ...(both ? { alsoMaybe: [both.id] } : {}),
-  };
+  for (let n = 0; n < 3; n++) t = t.replace(PREFIX, '');
+  t = t.replace(/^[\s:,;.%-]+|[\s:,;.%-]+$/g, '');
+  t = t.replace(/(?:[ ,]+(?:solution|aqueous|anhydrous|technical|pure|w\/w|v\/v|w\/v))+$/i, '');
+  return t.trim();
 }
-const found = (
-  dict: Dictionary,
-  name: string,
-  text: string,
-  percent: LabelIngredient['percent'],
-  match: Match,
-): LabelIngredient | null => {
-  const hit = dict.byName.get(normaliseName(name));
-  return hit ? ingredient(hit.substance, text, percent, match) : null;
-};
-
-/** One letter in six may differ, three at most; all candidates at the least distance and one further are kept. */
-function near(
-  name: string,
-  text: string,
-  percent: LabelIngredient['percent'],
-  dict: Dictionary,
-  catalogue: Catalogue,
-): LabelIngredient | null {
-  if (name.length < 6 || name.length > 80) return null;
-  const allowed = Math.min(3, Math.floor(name.length / 6));
-  const close: { substance: Substance; d: number }[] = [];
-  for (const candidate of dict.names) {
-    if (Math.abs(candidate.length - name.length) > allowed || candidate.length < 5) continue;
-    const d = distance(candidate, name);
-    if (d <= allowed) close.push({ substance: dict.byName.get(candidate)!.substance, d });
-  }
-  if (!close.length) return null;
-  const least = Math.min(...close.map((c) => c.d));
-  const kept = close.filter((c) => c.d <= least + 1);
-  kept.sort((a, b) => hazard(b.substance, catalogue) - hazard(a.substance, catalogue) || a.d - b.d);
-  const others = [...new Set(kept.map((k) => k.substance.id))].slice(1);
-  return {
-    substance: kept[0]!.substance.id,
-    text,
-    classes: [...new Set(kept.flatMap((k) => k.substance.classes))],
-    percent,
-    match: 'near',
-    distance: least,
-    ...(others.length ? { alsoMaybe: others } : {}),
-  };
-}
-/** The highest level of any clause that names one of its classes: how bad it would be to be wrong. */
-function hazard(s: Substance, catalogue: Catalogue): number {
-  let worst = 0;
-  const operands = new Set(s.classes.flatMap((c) => catalogue.operandsOf.get(c) ?? [c]));
-  for (const r of catalogue.rules.values())
-    for (const c of r.clauses) if (operands.has(c.a) || operands.has(c.b)) worst = Math.max(worst, c.level);
-  return worst;
+/** Something in it may be a name: a word that is not among the plain ones. */
+function nameIn(text: string): boolean {
+  return (normaliseName(text).match(/[\p{L}][\p{L}\d'-]*/gu) ?? []).some((w) => !PLAIN.has(w));
 }
 
-function mergeSame(list: LabelIngredient[]): LabelIngredient[] {
+function mergeSame(list: readonly LabelIngredient[]): LabelIngredient[] {
   const out: LabelIngredient[] = [];
   for (const i of list) {
     const same = i.substance ? out.find((o) => o.substance === i.substance) : undefined;
-    if (!same) out.push(i);
-    else if (!i.percent || !same.percent) same.percent = null;
+    if (!same) {
+      out.push({ ...i });
+      continue;
+    }
+    same.classes = [...new Set([...same.classes, ...i.classes])];
+    if (!i.percent || !same.percent) same.percent = null;
     else
       same.percent = { min: Math.min(i.percent.min, same.percent.min), max: Math.max(i.percent.max, same.percent.max) };
   }
