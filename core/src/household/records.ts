@@ -270,7 +270,7 @@ const OwnBody = Type.Object(
           text: Type.String({ maxLength: 20000 }),
           photo: maybe(Ref),
           corrections: Type.Optional(
-            Type.Array(Type.Object({ text: Text(200), substance: maybe(Ref) }, closed), { maxItems: 200 }),
+            Type.Array(Type.Object({ text: Text(400), substance: maybe(Ref) }, closed), { maxItems: 200 }),
           ),
         },
         closed,

@@ -2,3 +2,4 @@ export { readAmount, type Amount, type PercentRange } from './amount';
 export { dictionaryOf, type Match } from './dictionary';
 export { readLabel, type Correction, type LabelAnswer, type LabelIngredient } from './read';
 export { casIsValid, foldName, normaliseName } from './text';
+export { changesOfLabel, contentsOf, labelRows, nearestProducts, type LabelRow } from './own';

@@ -1,11 +1,13 @@
 import { type Catalogue, isInGroup, type Product, traceLine } from '../catalogue';
-import { readLabel } from '../label';
+import { type Correction, readLabel } from '../label';
 import { bad, ok, type Problem, type Result } from '../reason';
 
 /** What somebody says is going to meet. Percents as sold, w/w (alcohol v/v). */
 export interface MixItem {
   product?: string;
   label?: string;
+  /** The household's word on pieces of the label. */
+  corrections?: Correction[];
   substance?: string;
   percent?: number;
   bottle?: string;
@@ -113,15 +115,16 @@ function resolveItem(
     const p = catalogue.products.get(item.product);
     if (!p)
       return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
-    const state = item.state ?? (SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
-    const ingredients = ingredientsOf(p, state, catalogue);
     const own = p.basis['default'] === 'household';
+    // an own product's form is that of the nearest: it may be either, and the worse counts
+    const state = item.state ?? (own ? null : SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
+    const ingredients = ingredientsOf(p, state, catalogue);
     return ok(
       judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common),
     );
   }
   if (item.label !== undefined) {
-    const read = readLabel(item.label, catalogue);
+    const read = readLabel(item.label, catalogue, item.corrections);
     const ingredients = read.ingredients.flatMap((l) => {
       const s = l.substance ? catalogue.substances.get(l.substance) : undefined;
       const max = l.percent?.max ?? null;
@@ -194,8 +197,8 @@ function resolveItem(
 }
 
 /** Ingredients of a product in a state, worked out once: records are immutable. */
-const known = new WeakMap<Product, Map<string, Ingredient[]>>();
-function ingredientsOf(p: Product, state: 'solid' | 'liquid', catalogue: Catalogue): Ingredient[] {
+const known = new WeakMap<Product, Map<Ingredient['state'], Ingredient[]>>();
+function ingredientsOf(p: Product, state: Ingredient['state'], catalogue: Catalogue): Ingredient[] {
   let states = known.get(p);
   if (!states) known.set(p, (states = new Map()));
   let list = states.get(state);

@@ -44,6 +44,11 @@ const Spilt = {
   percent: opt(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
 };
 
+const Corrections = Type.Array(
+  Type.Object({ text: Type.String({ maxLength: 400 }), substance: Type.Union([Id, Type.Null()]) }, closed),
+  { maxItems: 200 },
+);
+
 /** Request shape of each computing door. */
 export const requests = {
   mix: Type.Object(
@@ -53,6 +58,7 @@ export const requests = {
           {
             product: opt(Id),
             label: opt(Type.String({ maxLength: 20000 })),
+            corrections: opt(Corrections),
             substance: opt(Id),
             percent: opt(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
             bottle: opt(Id),
@@ -71,7 +77,7 @@ export const requests = {
     },
     closed,
   ),
-  label: Type.Object({ text: Type.String({ maxLength: 200000 }) }, closed),
+  label: Type.Object({ text: Type.String({ maxLength: 200000 }), corrections: opt(Corrections) }, closed),
   dilute: Type.Object(
     {
       stock: Type.Object(
@@ -184,7 +190,7 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
     return fill ? fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })) : null;
   };
   door('mix', (q) => unwrap(mix(q as Parameters<typeof mix>[0], catalogue(), bottleItems)));
-  door('label', (q) => readLabel(q.text, catalogue()));
+  door('label', (q) => readLabel(q.text, catalogue(), q.corrections));
   door('dilute', (q) => unwrap(dilute(q as Parameters<typeof dilute>[0], catalogue(), ownMeasures(), system())));
   door('ratio', (q) => unwrap(parseRatio(q.text, catalogue().measures, system())));
   door('air', (q) => unwrap(roomAir(q, catalogue())));

@@ -40,11 +40,30 @@ describe('Mix', () => {
     const p = await open(MixPage, { with: 'chlorine-bleach' });
     await p.press(/^\+ paste a label/);
     await p.type('What the label says', 'water, citric acid 5 %, wonder stuff');
-    expect(p.text('form')).toMatch(/2 recognised, 1 not: “wonder stuff”/);
+    expect(p.text('form')).toMatch(/2 of 3 recognised.*Not recognised “wonder stuff”/);
     p.fixture.nativeElement.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
     await p.settle();
     expect(p.text('.head')).toMatch(/5 of 5/);
     expect(p.text('.ask')).toMatch(/1 not recognised: “wonder stuff”/);
+  });
+  test('an entry can be put right: it is this', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach' });
+    await p.press(/^\+ paste a label/);
+    await p.type('What the label says', 'water, wonder stuff');
+    await p.press(/“wonder stuff” is/);
+    await p.press(/^Sulfuric acid/, '[role=option]');
+    expect(p.text('form')).toMatch(/Sulfuric acid “wonder stuff” · you said so/);
+    p.fixture.nativeElement.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }));
+    await p.settle();
+    expect(p.text('.head')).toMatch(/5 of 5/);
+    expect(p.text('.ask')).not.toMatch(/not recognised/);
+  });
+  test('a label can be kept as a product, with what was put right', async () => {
+    const p = await open(MixPage);
+    await p.press(/^\+ paste a label/);
+    await p.type('What the label says', 'water, citric acid 5 %');
+    await p.press(/^keep it as a product of this house/);
+    expect(p.went.at(-1)).toMatchObject({ path: ['/own'], query: { kind: 'products', from: 'label' } });
   });
   test('things can be taken away again', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   choicesOf,
+  type Correction,
   judge,
   type JudgedItem,
   type MeetingId,
   type MixItem,
   type Product,
-  readLabel,
   releasesOf,
   resolveItems,
 } from '@dolly-tub/core';
@@ -19,6 +19,8 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { SourceNote } from '../shared/source-note';
 import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
 import { capital, figure } from '../shared/words';
+import { LabelDraft } from '../label/draft';
+import { LabelReader } from '../label/label-reader';
 import { Air } from './air';
 import { Emergency } from './emergency';
 import { MeetingWeb } from './meeting-web';
@@ -28,21 +30,20 @@ import { mixEvents, mixFeature } from './mix.state';
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Air, Chooser, MeetingWeb, SourceNote, VerdictShape, RouterLink],
+  imports: [Air, Chooser, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
   template: `
     <div class="page">
       <div class="layout">
         <section class="plate ask" aria-labelledby="mix-title">
           <h1 id="mix-title">What is going to meet?</h1>
           @for (t of things(); track $index) {
-            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }</p></div>
+            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }@if (t.label; as l) { <button class="link" type="button" (click)="keepLabel(l.text, l.corrections)">keep it as a product</button> }</p></div>
           }
           <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }</div>
           @if (pasting()) {
             <form class="stack" (submit)="paste($event)">
-              <div class="field"><label for="label-text">What the label says</label><textarea id="label-text" rows="4" maxlength="20000" placeholder="Ingredients: water, phosphoric acid 5–15 %, …" [value]="text()" (input)="type($event)"></textarea></div>
-              @if (reading(); as r) { <p class="small quiet" role="status">{{ r }}</p> }
-              <button class="btn" type="submit" [disabled]="!text().trim()">Judge it</button>
+              <dt-label-reader [(text)]="draft.text" [(corrections)]="draft.corrections" />
+              <div class="row"><button class="btn" type="submit" [disabled]="!draft.text().trim()">Judge it</button><button class="link" type="button" [disabled]="!draft.text().trim()" (click)="keepLabel(draft.text(), draft.corrections())">keep it as a product of this house</button></div>
             </form>
           }
           <p class="small"><a routerLink="/mix/shelf">Everything on the shelves at once</a></p>
@@ -116,7 +117,8 @@ export class MixPage {
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly ownBottles = this.store.selectSignal(selectBottles);
   protected readonly pasting = signal(false);
-  protected readonly text = signal('');
+  protected readonly draft = inject(LabelDraft);
+  private readonly router = inject(Router);
   /** /mix?with=chlorine-bleach,white-vinegar&where=surface */
   readonly with = input<string | undefined>();
   readonly where = input<string | undefined>();
@@ -205,8 +207,9 @@ export class MixPage {
       : 'No rule concerns anything that their labels name.',
   );
   protected readonly things = computed(() =>
-    this.items().map((i) => ({
+    this.items().map((i, n) => ({
       name: capital(i.name),
+      label: this.labelOf(n),
       inside: i.ingredients
         .map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`)
         .join(', '),
@@ -217,24 +220,26 @@ export class MixPage {
           : '',
     })),
   );
-  protected readonly reading = computed(() => {
-    const c = this.knowledge.catalogue();
-    if (!c || !this.text().trim()) return null;
-    const r = readLabel(this.text(), c);
-    return `${r.ingredients.length} recognised${r.unrecognised.length ? `, ${r.unrecognised.length} not: “${r.unrecognised.slice(0, 3).join('”, “').slice(0, 90)}”` : ''}${r.undisclosed ? `. Counts as not fully named: ${r.signs.join('; ')}.` : '. A full list.'}`;
-  });
+  private labelOf(n: number): { text: string; corrections: readonly Correction[] } | null {
+    const item = this.state.items()[n];
+    return item?.label ? { text: item.label, corrections: item.corrections ?? [] } : null;
+  }
   protected add(item: MixItem): void {
     this.store.dispatch(mixEvents.thingAdded({ item }));
   }
-  protected type(e: Event): void {
-    this.text.set((e.target as HTMLTextAreaElement).value);
-  }
   protected paste(e: Event): void {
     e.preventDefault();
-    if (!this.text().trim()) return;
-    this.add({ label: this.text() });
-    this.text.set('');
+    if (!this.draft.text().trim()) return;
+    const corrections = [...this.draft.corrections()];
+    this.add({ label: this.draft.text(), ...(corrections.length ? { corrections } : {}) });
+    this.draft.clear();
     this.pasting.set(false);
+  }
+  /** On to Own things, with what was read and put right. */
+  protected keepLabel(text: string, corrections: readonly Correction[]): void {
+    this.draft.text.set(text);
+    this.draft.corrections.set(corrections);
+    void this.router.navigate(['/own'], { queryParams: { kind: 'products', from: 'label' } });
   }
   protected happened(): void {
     this.dialog.open(Emergency, {

@@ -1,10 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { OwnItem } from '@dolly-tub/core';
+import {
+  changesOfLabel,
+  type Correction,
+  nearestProducts,
+  type OwnItem,
+  type Product,
+  readLabel,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectOwn } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { LabelDraft } from '../label/draft';
+import { LabelImport } from '../label/label-import';
+import { LabelReader } from '../label/label-reader';
+import { LabelPhoto } from '../label/photo';
 import { Chooser, type Choice } from '../shared/chooser';
 import { capital } from '../shared/words';
 import { at, changesOf, type Field, FIELDS, type Kind, laxer, tableOf } from './fields';
@@ -20,7 +31,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
 @Component({
   selector: 'dt-own',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, RouterLink],
+  imports: [Chooser, LabelImport, LabelPhoto, LabelReader, RouterLink],
   template: `
     <div class="page">
       <div class="page-head"><h1>Own things</h1><div class="chips" role="group" aria-label="Kind">@for (k of kinds; track k.id) { <button class="chip" type="button" [attr.aria-pressed]="kind() === k.id" (click)="turn(k.id)">{{ k.name }} <span class="num">{{ own()[k.id].length }}</span></button> }</div></div>
@@ -30,7 +41,11 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
             <h2 id="own-title">{{ editing() ? 'Change it' : 'A new ' + one() }}</h2>
             <div class="field"><label for="own-name">What you call it</label><input id="own-name" maxlength="120" [value]="name()" (input)="name.set(text($event))" /></div>
             <div class="field"><span id="nearest">Nearest to it</span><dt-chooser label="Nearest to it" look="chip" empty="choose the nearest known" [choices]="choices()" [value]="based()" (chosen)="nearest($event)" /><span class="small quiet">Everything is taken from it, also what is corrected later, except what you change below.</span></div>
-            @if (kind() === 'products') { <div class="field"><label for="own-label">What its label says</label><textarea id="own-label" rows="3" maxlength="20000" [value]="label()" (input)="label.set(text($event))"></textarea></div> }
+            @if (kind() === 'products') {
+              <dt-label-reader [(text)]="label" [(corrections)]="corrections" />
+              @if (near().length) { <div class="chips" role="group" aria-label="Most like this label">@for (n of near(); track n.id) { <button class="chip" type="button" [attr.aria-pressed]="based() === n.id" (click)="nearest(n.id)">like {{ n.name.toLowerCase() }}</button> }</div> }
+              <dt-label-photo [(photo)]="photo" />
+            }
             @if (base(); as b) {
               <div class="fields">
                 @for (f of fields(); track f.path) {
@@ -49,6 +64,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
           </form>
           <section class="plate zinc" aria-labelledby="have-title">
             <h2 id="have-title">{{ label_() }} of this house</h2>
+            @if (kind() === 'products') { <dt-label-import /> }
             <ul class="have">@for (o of own()[kind()]; track o.id) { <li><b>{{ o.name }}</b> <span class="quiet">like {{ likeOf(o) }}{{ differs(o) }}</span><span class="row"><button class="link" type="button" (click)="edit(o)">change</button><button class="link" type="button" (click)="remove(o)">take away</button>@if (kind() === 'materials') { <a class="link" routerLink="/choose" [queryParams]="{ material: o.id, soil: 'dust' }">choose for it</a> }</span></li> } @empty { <li class="quiet">None yet. The catalogue knows {{ count() }}; what is not among them, you describe here by the nearest.</li> }</ul>
           </section>
         </div>
@@ -77,6 +93,11 @@ export class OwnPage {
   protected readonly name = signal('');
   protected readonly based = signal<string | null>(null);
   protected readonly label = signal('');
+  protected readonly corrections = signal<readonly Correction[]>([]);
+  protected readonly photo = signal<string | null>(null);
+  private readonly draft = inject(LabelDraft);
+  /** /own?kind=products&from=label: go on with the label that was read in Mix. */
+  readonly from = input<string | undefined>();
   private readonly values = signal<Record<string, unknown>>({});
   protected readonly said = signal<string | null>(null);
   protected readonly wrong = signal(false);
@@ -84,6 +105,28 @@ export class OwnPage {
 
   constructor() {
     void this.knowledge.load();
+    effect(() => {
+      if (this.from() === 'label' && this.draft.text())
+        untracked(() => {
+          this.label.set(this.draft.text());
+          this.corrections.set(this.draft.corrections());
+        });
+    });
+  }
+  /** Products of the catalogue that the label reads like. */
+  protected readonly near = computed(() => {
+    const c = this.knowledge.catalogue();
+    return c && this.kind() === 'products' && this.label().trim()
+      ? nearestProducts(readLabel(this.label(), c, this.corrections()), c)
+      : [];
+  });
+  /** What the label changes of the nearest product: its contents, and whether all of it is named. */
+  private ofLabel(base: Record<string, unknown>): Record<string, unknown> {
+    const c = this.knowledge.catalogue();
+    const text = this.label().trim();
+    return c && text && this.kind() === 'products'
+      ? { ...changesOfLabel(text, this.corrections(), base as unknown as Product, c) }
+      : {};
   }
   protected readonly one = computed(() => KINDS.find((k) => k.id === this.kind())!.one);
   protected readonly label_ = computed(() => KINDS.find((k) => k.id === this.kind())!.name);
@@ -137,6 +180,8 @@ export class OwnPage {
     this.name.set('');
     this.based.set(null);
     this.label.set('');
+    this.corrections.set([]);
+    this.photo.set(null);
     this.values.set({});
     this.said.set(null);
   }
@@ -150,6 +195,8 @@ export class OwnPage {
     this.name.set(o.name);
     this.based.set(o.basedOn ?? null);
     this.label.set(o.label?.text ?? '');
+    this.corrections.set((o.label?.corrections ?? []).map((x) => ({ text: x.text, substance: x.substance ?? null })));
+    this.photo.set(o.label?.photo ?? null);
     this.values.set(
       Object.fromEntries(
         FIELDS[this.kind()].flatMap((f) => {
@@ -163,6 +210,16 @@ export class OwnPage {
   private tell(text: string, wrong: boolean): void {
     this.said.set(text);
     this.wrong.set(wrong);
+  }
+  private labelKept(): OwnItem['label'] {
+    const text = this.label().trim();
+    const photo = this.photo();
+    if (!text && !photo) return null;
+    return {
+      text,
+      ...(photo ? { photo } : {}),
+      ...(this.corrections().length ? { corrections: [...this.corrections()] } : {}),
+    };
   }
   protected async keep(e: Event): Promise<void> {
     e.preventDefault();
@@ -181,14 +238,15 @@ export class OwnPage {
     const body = {
       name: this.name().trim(),
       basedOn: this.based(),
-      changes: changesOf(base, this.values()),
-      label: this.label().trim() ? { text: this.label().trim() } : null,
+      changes: { ...changesOf(base, this.values()), ...this.ofLabel(base) },
+      label: this.labelKept(),
     };
     this.saving.set(true);
     try {
       const old = this.editing();
       if (old) await this.api.replace(this.kind(), { ...old, ...body });
       else await this.api.create(this.kind(), body);
+      this.draft.clear();
       this.fresh();
       this.tell(`${capital(body.name)} is known from now on, in every chooser and to the engine.`, false);
     } catch (x) {

@@ -1,0 +1,116 @@
+import type { Catalogue, Product } from '../catalogue';
+import { dictionaryOf } from './dictionary';
+import { type Correction, type LabelAnswer, readLabel } from './read';
+
+export type Contents = Product['contents'];
+
+/**
+ * What a label names, as the contents of a product. Every substance that a word may mean is in it; an amount that is
+ * not stated counts as anything up to all.
+ */
+export function contentsOf(read: LabelAnswer): Contents {
+  const out = new Map<string, { min: number; max: number }>();
+  for (const i of read.ingredients)
+    for (const id of [i.substance, ...(i.alsoMaybe ?? [])]) {
+      if (!id) continue;
+      const now = i.percent ?? { min: 0, max: 100 };
+      const had = out.get(id);
+      out.set(id, had ? { min: Math.min(had.min, now.min), max: Math.max(had.max, now.max) } : { ...now });
+    }
+  return [...out].map(([substance, percent]) => ({ substance, percent }));
+}
+
+/** Products of the catalogue that are most like what a label names, nearest first: shared classes weighed by their hazard. */
+export function nearestProducts(read: LabelAnswer, catalogue: Catalogue, count = 4): Product[] {
+  const d = dictionaryOf(catalogue);
+  const weigh = (ids: readonly string[]): Map<string, number> => {
+    const w = new Map<string, number>();
+    for (const id of ids) {
+      const s = catalogue.substances.get(id);
+      if (!s) continue;
+      w.set(id, 0.5);
+      for (const c of s.classes) w.set(c, Math.max(w.get(c) ?? 0, d.hazard(s) + 0.5));
+    }
+    w.delete('water');
+    return w;
+  };
+  const mine = weigh(contentsOf(read).map((c) => c.substance));
+  if (!mine.size) return [];
+  const score = (p: Product): number => {
+    const theirs = weigh(p.contents.map((c) => c.substance));
+    let shared = 0;
+    let all = 0;
+    for (const key of new Set([...mine.keys(), ...theirs.keys()])) {
+      shared += Math.min(mine.get(key) ?? 0, theirs.get(key) ?? 0);
+      all += Math.max(mine.get(key) ?? 0, theirs.get(key) ?? 0);
+    }
+    return all ? shared / all : 0;
+  };
+  return [...catalogue.products.values()]
+    .filter((p) => p.basis['default'] !== 'household')
+    .map((p) => ({ p, s: score(p) }))
+    .filter((x) => x.s > 0)
+    .sort((a, b) => b.s - a.s || (a.p.id < b.p.id ? -1 : 1))
+    .slice(0, count)
+    .map((x) => x.p);
+}
+
+/**
+ * What differs from the nearest product when a label is known. A full list takes the place of its contents; a partial
+ * one is added to them and leaves the product not fully named, so that it stays unknown beside anything but water.
+ */
+export function changesOfLabel(
+  text: string,
+  corrections: readonly Correction[],
+  base: Product,
+  catalogue: Catalogue,
+): { contents: Contents; disclosed: Product['disclosed'] } {
+  const read = readLabel(text, catalogue, corrections);
+  const named = contentsOf(read);
+  const rest = base.contents.filter((c) => !named.some((n) => n.substance === c.substance));
+  const contents = read.undisclosed || !named.length ? [...named, ...rest] : named;
+  return { contents, disclosed: read.undisclosed ? 'no' : 'yes' };
+}
+
+/** A row of a file of own labels, and what is wrong with it. */
+export interface LabelRow {
+  /** Row as the file counts them, the head being 1. */
+  row: number;
+  name: string;
+  label: string;
+  /** Id or name of the nearest product, where the file says it. */
+  nearest: string | null;
+  problems: string[];
+}
+const NAME = ['name', 'product', 'what', 'title'];
+const LABEL = ['label', 'ingredients', 'contents', 'text', 'composition'];
+const NEAREST = ['nearest', 'like', 'basedon', 'based on'];
+
+/**
+ * Rows of a file (objects, as a CSV with a head or a JSON array gives them) as labels to be kept. Every row comes
+ * back; what cannot be kept says why. O(rows).
+ */
+export function labelRows(rows: readonly unknown[], known: readonly string[]): LabelRow[] {
+  const seen = new Set(known.map((k) => k.trim().toLowerCase()));
+  return rows.map((raw, i) => {
+    const fields = new Map(
+      Object.entries(raw !== null && typeof raw === 'object' ? raw : {}).map(([k, v]) => [
+        k.trim().toLowerCase(),
+        typeof v === 'string' ? v.trim() : Array.isArray(v) ? v.filter((x) => typeof x === 'string').join(', ') : '',
+      ]),
+    );
+    const one = (keys: readonly string[]): string => keys.map((k) => fields.get(k)).find((v) => v) ?? '';
+    const name = one(NAME);
+    const label = one(LABEL);
+    const problems: string[] = [];
+    if (!name) problems.push('It has no name: give the column "name" a word.');
+    if (name.length > 120) problems.push('Its name is longer than 120 letters: shorten it.');
+    if (!label) problems.push('It has no label text: put the ingredients into the column "label".');
+    if (label.length > 20000)
+      problems.push('Its label is longer than 20000 letters: keep the list of ingredients alone.');
+    if (name && seen.has(name.toLowerCase()))
+      problems.push(`"${name}" is there already: give it another name, or leave it out.`);
+    if (name) seen.add(name.toLowerCase());
+    return { row: i + 2, name, label, nearest: one(NEAREST) || null, problems };
+  });
+}

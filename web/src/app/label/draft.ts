@@ -1,0 +1,13 @@
+import { Injectable, signal } from '@angular/core';
+import type { Correction } from '@dolly-tub/core';
+
+/** A label being read: kept while pages change, so that nothing typed is lost on the way from Mix to Own things. */
+@Injectable({ providedIn: 'root' })
+export class LabelDraft {
+  readonly text = signal('');
+  readonly corrections = signal<readonly Correction[]>([]);
+  clear(): void {
+    this.text.set('');
+    this.corrections.set([]);
+  }
+}

@@ -1,0 +1,137 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
+import { type Correction, type LabelAnswer, type LabelIngredient, readLabel } from '@dolly-tub/core';
+import { Knowledge } from '../knowledge/knowledge';
+import { Chooser, type Choice } from '../shared/chooser';
+import { figure } from '../shared/words';
+
+const NONE = 'none';
+const HOW: Record<LabelIngredient['match'], string> = {
+  exact: 'as written',
+  synonym: 'another name for it',
+  cas: 'by its CAS number',
+  near: 'only nearly: check it',
+  corrected: 'you said so',
+};
+interface Row {
+  text: string;
+  name: string;
+  classes: string;
+  amount: string;
+  how: string;
+  /** It may be put right: not read, nearly read, or said by the household. */
+  open: boolean;
+  known: boolean;
+  value: string | null;
+}
+let serial = 0;
+
+/** A label as text, and what is read in it: each entry with how surely, and a way to put it right. */
+@Component({
+  selector: 'dt-label-reader',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Chooser],
+  template: `
+    <div class="field"><label [for]="id">What the label says</label><textarea [id]="id" [attr.rows]="lines()" maxlength="200000" placeholder="Ingredients: water, phosphoric acid 5–15 %, …" [value]="text()" (input)="text.set(typed($event))"></textarea></div>
+    @if (answer(); as a) {
+      <section class="read" aria-label="What was read">
+        <p class="sum" role="status" [class.unknown]="a.undisclosed"><b>{{ sum() }}</b> {{ verdict() }}</p>
+        @for (p of a.problems; track p) { <p class="small warn">{{ p }}</p> }
+        <ul>
+          @for (r of rows(); track $index) {
+            <li [class.not]="!r.known" [class.open]="r.open">
+              <span class="what"><b>{{ r.name }}</b>@if (r.amount) { <span class="num">{{ r.amount }}</span> }</span>
+              <span class="small quiet said">@if (r.text) { “{{ short(r.text) }}” · }{{ r.how }}@if (r.classes) { · {{ r.classes }} }</span>
+              @if (r.open) { <dt-chooser [label]="'“' + short(r.text) + '” is'" look="chip" [empty]="r.known ? 'not right?' : 'it is …'" [choices]="substances()" [value]="null" (chosen)="say(r, $event)" /> }
+            </li>
+          }
+        </ul>
+      </section>
+    }
+  `,
+  styles: `
+    :host { display: grid; gap: 10px; } .read { display: grid; gap: 8px; } p { margin: 0; }
+    .sum { padding: 8px 12px; border-radius: 10px; background: var(--zinc-1); } .sum.unknown { background: none; border: 2px dashed var(--v3); }
+    ul { list-style: none; display: grid; gap: 0; } li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 10px; align-items: center; padding: 7px 0; border-top: 2px solid var(--zinc-1); } .what { display: flex; gap: 10px; align-items: baseline; flex-wrap: wrap; } .said { grid-column: 1; overflow-wrap: anywhere; } dt-chooser { grid-column: 2; grid-row: 1 / span 2; }
+    .not b { color: var(--v3); border-bottom: 2px dashed var(--v3); } .num { color: var(--ink-2); }
+  `,
+})
+export class LabelReader {
+  readonly text = model('');
+  readonly corrections = model<readonly Correction[]>([]);
+  readonly lines = input(4);
+  protected readonly id = `label-text-${++serial}`;
+  private readonly knowledge = inject(Knowledge);
+
+  readonly answer = computed<LabelAnswer | null>(() => {
+    const c = this.knowledge.catalogue();
+    return c && this.text().trim() ? readLabel(this.text(), c, this.corrections()) : null;
+  });
+  protected readonly substances = computed<Choice[]>(() => [
+    { id: NONE, name: 'none of these: leave it unknown' },
+    ...[...(this.knowledge.catalogue()?.substances.values() ?? [])].map((s) => ({
+      id: s.id,
+      name: s.name,
+      also: [...s.synonyms, ...(s.cas ? [s.cas] : [])],
+    })),
+  ]);
+  protected readonly sum = computed(() => {
+    const a = this.answer()!;
+    const all = a.ingredients.length + a.unrecognised.length;
+    if (!all) return 'Nothing to read yet.';
+    return a.unrecognised.length
+      ? `${a.ingredients.length} of ${all} recognised.`
+      : `${all} recognised, nothing left over.`;
+  });
+  protected readonly verdict = computed(() => {
+    const a = this.answer()!;
+    return a.undisclosed
+      ? `Counts as not fully named, so as unknown: ${a.signs.join('; ')}.`
+      : 'Counts as a full list.';
+  });
+  protected readonly rows = computed<Row[]>(() => {
+    const a = this.answer();
+    const c = this.knowledge.catalogue();
+    if (!a || !c) return [];
+    const nameOf = (id: string): string => c.substances.get(id)?.name ?? id;
+    return [
+      ...a.ingredients.map((i) => ({
+        text: i.text,
+        name: i.substance
+          ? [nameOf(i.substance), ...(i.match === 'near' ? (i.alsoMaybe ?? []).map(nameOf) : [])]
+              .slice(0, 3)
+              .join(' or ')
+          : `May hold ${(i.alsoMaybe ?? []).map((x) => nameOf(x).toLowerCase()).join(', ')}`,
+        classes: i.classes.map((k) => k.replace(/-/g, ' ')).join(', '),
+        amount: i.percent ? range(i.percent) : '',
+        how: i.substance ? HOW[i.match] : 'a warning on the label',
+        open: i.match === 'near' || i.match === 'corrected',
+        known: true,
+        value: i.substance,
+      })),
+      ...a.unrecognised.map((t) => ({
+        text: t,
+        name: 'Not recognised',
+        classes: '',
+        amount: '',
+        how: 'counts as unknown',
+        open: true,
+        known: false,
+        value: null,
+      })),
+    ];
+  });
+  protected short = (t: string): string => (t.length > 90 ? `${t.slice(0, 90)}…` : t);
+  protected typed = (e: Event): string => (e.target as HTMLTextAreaElement).value;
+  protected say(r: Row, id: string): void {
+    const rest = this.corrections().filter((c) => c.text !== r.text);
+    this.corrections.set([...rest, { text: r.text, substance: id === NONE ? null : id }]);
+  }
+}
+const range = (p: { min: number; max: number }): string =>
+  p.min === p.max
+    ? `${figure(p.max)} %`
+    : p.min === 0
+      ? `up to ${figure(p.max)} %`
+      : p.max === 100
+        ? `${figure(p.min)} % or more`
+        : `${figure(p.min)} to ${figure(p.max)} %`;
