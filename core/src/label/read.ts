@@ -223,7 +223,7 @@ class Reading {
   }
 
   private piece(whole: string, band: PercentRange | null): void {
-    let raw = whole;
+    let raw = whole.replace(PREFIX, '');
     const head = /^([^:]{3,60}):\s*(?=\p{L})/u.exec(raw);
     const headed = head && lookUp(clean(readAmount(head[1]!).rest), this.d);
     if (headed) {

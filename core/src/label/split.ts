@@ -9,7 +9,8 @@ const SHORT =
 export function splitPieces(text: string): { text: string; comma: boolean }[] {
   const t = text
     .replace(/([a-z])-[ \t]{0,3}\r?\n[ \t]{0,3}(?=[a-z])/g, '$1')
-    .replace(/(^|\s)\d{1,2}[.)] {1,3}(?=[A-Za-z])/g, '$1\n');
+    .replace(/(^|\s)\d{1,2}[.)] {1,3}(?=[A-Za-z])/g, '$1\n')
+    .replace(/[ \u00a0]{2,}/g, ' ');
   const out: { text: string; comma: boolean }[] = [];
   let depth = 0;
   let now = '';

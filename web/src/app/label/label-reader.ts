@@ -93,21 +93,8 @@ export class LabelReader {
     const c = this.knowledge.catalogue();
     if (!a || !c) return [];
     const nameOf = (id: string): string => c.substances.get(id)?.name ?? id;
+    // what asks for a hand comes first
     return [
-      ...a.ingredients.map((i) => ({
-        text: i.text,
-        name: i.substance
-          ? [nameOf(i.substance), ...(i.match === 'near' ? (i.alsoMaybe ?? []).map(nameOf) : [])]
-              .slice(0, 3)
-              .join(' or ')
-          : `May hold ${(i.alsoMaybe ?? []).map((x) => nameOf(x).toLowerCase()).join(', ')}`,
-        classes: i.classes.map((k) => k.replace(/-/g, ' ')).join(', '),
-        amount: i.percent ? range(i.percent) : '',
-        how: i.substance ? HOW[i.match] : 'a warning on the label',
-        open: i.match === 'near' || i.match === 'corrected',
-        known: true,
-        value: i.substance,
-      })),
       ...a.unrecognised.map((t) => ({
         text: t,
         name: 'Not recognised',
@@ -117,6 +104,24 @@ export class LabelReader {
         open: true,
         known: false,
         value: null,
+      })),
+      ...a.ingredients.map((i) => ({
+        text: i.text,
+        name: i.substance
+          ? [nameOf(i.substance), ...(i.match === 'near' ? (i.alsoMaybe ?? []).map(nameOf) : [])]
+              .slice(0, 3)
+              .join(' or ')
+          : `May hold ${(i.alsoMaybe ?? []).map((x) => nameOf(x).toLowerCase()).join(', ')}`,
+        classes: i.classes.map((k) => k.replace(/-/g, ' ')).join(', '),
+        amount: i.percent ? range(i.percent) : '',
+        how: !i.substance
+          ? 'a warning on the label'
+          : i.match === 'near' && !i.distance
+            ? 'with a slip in the spelling'
+            : HOW[i.match],
+        open: i.match === 'near' || i.match === 'corrected',
+        known: true,
+        value: i.substance,
       })),
     ];
   });

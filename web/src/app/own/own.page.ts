@@ -40,12 +40,12 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
           <form class="plate" novalidate (submit)="keep($event)" aria-labelledby="own-title">
             <h2 id="own-title">{{ editing() ? 'Change it' : 'A new ' + one() }}</h2>
             <div class="field"><label for="own-name">What you call it</label><input id="own-name" maxlength="120" [value]="name()" (input)="name.set(text($event))" /></div>
-            <div class="field"><span id="nearest">Nearest to it</span><dt-chooser label="Nearest to it" look="chip" empty="choose the nearest known" [choices]="choices()" [value]="based()" (chosen)="nearest($event)" /><span class="small quiet">Everything is taken from it, also what is corrected later, except what you change below.</span></div>
             @if (kind() === 'products') {
               <dt-label-reader [(text)]="label" [(corrections)]="corrections" />
-              @if (near().length) { <div class="chips" role="group" aria-label="Most like this label">@for (n of near(); track n.id) { <button class="chip" type="button" [attr.aria-pressed]="based() === n.id" (click)="nearest(n.id)">like {{ n.name.toLowerCase() }}</button> }</div> }
               <dt-label-photo [(photo)]="photo" />
             }
+            <div class="field"><span id="nearest">Nearest to it</span><dt-chooser label="Nearest to it" look="chip" empty="choose the nearest known" [choices]="choices()" [value]="based()" (chosen)="nearest($event)" /><span class="small quiet">Everything is taken from it, also what is corrected later, except what you change below.</span></div>
+            @if (near().length) { <div class="chips" role="group" aria-label="Most like this label">@for (n of near(); track n.id) { <button class="chip" type="button" [attr.aria-pressed]="based() === n.id" (click)="nearest(n.id)">like {{ n.name.toLowerCase() }}</button> }</div> }
             @if (base(); as b) {
               <div class="fields">
                 @for (f of fields(); track f.path) {
