@@ -180,4 +180,5 @@ export const BOTTLES: [string, string, number, 'sprayer' | 'round' | 'jug' | 'bu
   ['brown', 'The brown bottle', 250, 'round', 'wet', true],
   ['jug', 'The measuring jug', 1000, 'jug', 'store', false],
   ['bucket', 'The zinc bucket', 9000, 'bucket', 'store', true],
+  ['short', 'The short sprayer', 500, 'sprayer', 'wet', false],
 ];

@@ -142,6 +142,7 @@ export function seedDemo(store: DemoStore, now: Date): void {
     });
   }
   let n = 0;
+  const pieces = new Map<string, string>();
   for (const k of KITS) {
     put('kits', kitId(k.key), {
       name: k.name,
@@ -152,8 +153,10 @@ export function seedDemo(store: DemoStore, now: Date): void {
       par: k.par.map(([item, level, unit]) => ({ item, level, unit })),
       mirrored: false,
     });
-    k.stock.forEach(([item, place, amount, unit, onHand, more = {}], i) =>
-      put('stock', demoId(KIND.stock, ++n), {
+    k.stock.forEach(([item, place, amount, unit, onHand, more = {}], i) => {
+      const id = demoId(KIND.stock, ++n);
+      pieces.set(`${k.room}-${item}`, pieces.get(`${k.room}-${item}`) ?? id);
+      put('stock', id, {
         kit: kitId(k.key),
         place,
         position: i,
@@ -164,8 +167,8 @@ export function seedDemo(store: DemoStore, now: Date): void {
         ...(more.made ? { madeOn: day(more.made) } : {}),
         ...(more.price ? { price: more.price } : {}),
         ...(more.colour ? { colourClass: more.colour } : {}),
-      }),
-    );
+      });
+    });
   }
   for (const [key, name, capacity_mL, outline, kit, opaque] of BOTTLES)
     put('bottles', bottleId(key), {
@@ -198,11 +201,16 @@ export function seedDemo(store: DemoStore, now: Date): void {
     section: 'household',
     state: 'open',
   });
-  seedLog(store, now, ago);
+  seedLog(store, now, ago, pieces);
 }
 
 /** Three months of cleaning: what was used where, what worked, and the bleach on the screen on Sunday. */
-function seedLog(store: DemoStore, now: Date, ago: (days: number, hour?: number) => string): void {
+function seedLog(
+  store: DemoStore,
+  now: Date,
+  ago: (days: number, hour?: number) => string,
+  pieces: ReadonlyMap<string, string>,
+): void {
   const names = readCatalogueNames();
   const next = random(20);
   let n = 0;
@@ -224,6 +232,7 @@ function seedLog(store: DemoStore, now: Date, ago: (days: number, hour?: number)
     rinsed: 0 | 1 | 2 = 1,
   ): void => {
     const s = spot(key);
+    const piece = pieces.get(`${key.split('-')[0]}-${tool}`);
     const what = product ? names.get(product)! : `dry, ${names.get(tool)!}`;
     put('clean', ago(days, 9 + (n % 8)), {
       spot: s.spot,
@@ -232,6 +241,8 @@ function seedLog(store: DemoStore, now: Date, ago: (days: number, hour?: number)
       method: { name: what.charAt(0).toUpperCase() + what.slice(1), product, tool, mechanism },
       outcome,
       rinsed: product ? rinsed : 0,
+      // tools are rinsed at the sink, all but the brush on the Sunday of the bleach
+      ...(product && piece ? { tools: [piece], toolsRinsed: product === 'chlorine-bleach' ? 0 : 1 } : {}),
       aired: true,
       minutes,
       names: { spot: s.name, ...(product ? { product: names.get(product)! } : {}) },
@@ -290,6 +301,22 @@ function seedLog(store: DemoStore, now: Date, ago: (days: number, hour?: number)
   later(45, () => clean('wet-screen', 45, 'limescale', 'white-vinegar', 'microfibre-cloth', 'acid', 'worked', 21));
   later(sunday, () =>
     clean('wet-screen', sunday, 'mildew', 'chlorine-bleach', 'toothbrush', 'oxidiser_chlorine', 'worked', 12, 1),
+  );
+  later(sunday, () =>
+    put('mix', ago(sunday, 8), {
+      bottle: bottleId('short'),
+      fill: {
+        parts: [{ item: 'chlorine-bleach', amount: 50, unit: 'mL', strength: null, stock: null, contents: null }],
+        water_mL: 450,
+        result: [],
+        target: null,
+        mixedAt: ago(sunday, 8),
+        discardAt: ago(sunday - 1, 8),
+        left_mL: 500,
+      },
+      names: { bottle: 'The short sprayer' },
+      text: 'Bleach for the screen, poured out the same evening.',
+    }),
   );
   later(61, () =>
     put('note', ago(61), { text: 'The canal water is harder than the tap: kettle filled from the tap only.' }),

@@ -200,6 +200,8 @@ export const ToolSchema = Type.Object({
   iron: Type.Optional(Type.Boolean()),
   /** A plain cloth, by its kind: it goes without saying in the name of a method. */
   cloth: Type.Optional(oneOf(['microfibre', 'woven', 'paper', 'any'])),
+  /** It keeps what it was last wet with until it is rinsed. */
+  carries: Type.Optional(Type.Boolean()),
   /** It lifts by glue. */
   adhesive: Type.Optional(Type.Boolean()),
   /** Its filter keeps fine dust in. */

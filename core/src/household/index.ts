@@ -2,3 +2,4 @@ export * from './records';
 export * from './ledger';
 export * from './context';
 export * from './moves';
+export * from './carriers';

@@ -1,5 +1,5 @@
 import type { Barred, Evidence, Last } from '../method';
-import type { LogEntry } from './records';
+import type { Fill, LogEntry } from './records';
 
 const DAY_MS = 86_400_000;
 /** Whole local days between two instants, in the household's zone: 0 today, 1 yesterday. */
@@ -28,27 +28,89 @@ export function standing(log: readonly LogEntry[]): LogEntry[] {
     .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq));
 }
 
+/** Something met, with its name as it was then. */
+export type Met = Last & { at: string; name: string };
+/** Rinsed and this many days back it no longer counts. */
+const FORGOTTEN_DAYS = 60;
+
 /**
  * What a spot last met: the latest use of each product, whether it was rinsed (then or since), and how
  * many days ago. Derived from the log, never stored. Products more than 60 days back and rinsed are left out.
  */
-export function ledgerOfSpot(
+export function ledgerOfSpot(log: readonly LogEntry[], spot: string, now: Date, timeZone: string): Met[] {
+  return met(log, now, timeZone, (e) => {
+    if (e.spot !== spot) return null;
+    const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
+    const all = e.kind === 'rinse';
+    return { products: product ? [product] : [], rinsed: all || (e.rinsed ?? 0) > 0, all };
+  });
+}
+
+/**
+ * What a tool last met, by its piece of stock. That the face was rinsed says nothing of the tool: only a rinse of
+ * its own counts.
+ */
+export function ledgerOfTool(log: readonly LogEntry[], piece: string, now: Date, timeZone: string): Met[] {
+  return met(log, now, timeZone, (e) => {
+    if (!e.tools?.includes(piece)) return null;
+    const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
+    const all = e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0;
+    return { products: product ? [product] : [], rinsed: all, all };
+  });
+}
+
+/**
+ * What a sprayer head has met: what is in the bottle it sits on, what was mixed there since it came, and what was in
+ * the bottles that it left.
+ */
+export function ledgerOfHead(
   log: readonly LogEntry[],
-  spot: string,
+  head: string,
+  on: { id: string; fill?: Fill | null } | null,
   now: Date,
   timeZone: string,
-): (Last & { at: string; name: string })[] {
-  const seen = new Map<string, Last & { at: string; name: string }>();
-  let rinsedSince = false;
+): Met[] {
+  const came = standing(log).find((e) => e.kind === 'head-moved' && e.tools?.includes(head))?.at ?? '';
+  const past = met(log, now, timeZone, (e) => {
+    const here = e.kind === 'mix' && e.bottle === on?.id && e.at >= came;
+    if (!e.tools?.includes(head) && !here) return null;
+    return {
+      products: e.kind === 'head-moved' || here ? (e.fill?.parts.map((p) => p.item) ?? []) : [],
+      rinsed: e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0,
+      all: e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0,
+    };
+  });
+  if (!on?.fill) return past;
+  const inside = on.fill.parts.map((p) => ({
+    product: p.item,
+    name: p.item,
+    rinsed: false,
+    daysAgo: daysBetween(on.fill!.mixedAt, now, timeZone),
+    at: on.fill!.mixedAt,
+  }));
+  return [...inside, ...past.filter((p) => !inside.some((i) => i.product === p.product))];
+}
+
+/** Walk back through the log: the latest of each product, rinsed when it was then or since (`all`: that rinse took everything before it along). */
+function met(
+  log: readonly LogEntry[],
+  now: Date,
+  timeZone: string,
+  look: (e: LogEntry) => { products: readonly string[]; rinsed: boolean; all: boolean } | null,
+): Met[] {
+  const seen = new Map<string, Met>();
+  let since = false;
   for (const e of standing(log)) {
-    if (e.spot !== spot) continue;
-    if (e.kind === 'rinse') rinsedSince = true;
-    const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
-    if (!product || seen.has(product)) continue;
-    const rinsed = rinsedSince || (e.rinsed ?? 0) > 0;
-    const daysAgo = daysBetween(e.at, now, timeZone);
-    if (!(rinsed && daysAgo > 60))
-      seen.set(product, { product, rinsed, daysAgo, at: e.at, name: e.names?.['product'] ?? product });
+    const found = look(e);
+    if (!found) continue;
+    for (const product of found.products) {
+      if (seen.has(product)) continue;
+      const rinsed = since || found.rinsed;
+      const daysAgo = daysBetween(e.at, now, timeZone);
+      if (!(rinsed && daysAgo > FORGOTTEN_DAYS))
+        seen.set(product, { product, rinsed, daysAgo, at: e.at, name: e.names?.['product'] ?? product });
+    }
+    since ||= found.all;
   }
   return [...seen.values()];
 }

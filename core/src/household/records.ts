@@ -416,7 +416,12 @@ export const LogBody = Type.Object(
     rinsed: maybe(oneOf([0, 1, 2])),
     aired: maybe(Type.Boolean()),
     minutes: maybe(num(0, 100000)),
+    /** Pieces of stock or sprayer heads that took part. */
     tools: Type.Optional(Type.Array(Ref, { maxItems: 40 })),
+    /** They were rinsed afterwards: twice is 2. */
+    toolsRinsed: maybe(oneOf([0, 1, 2])),
+    /** Of a head: the bottle that it left; `bottle` is the one it went to, `fill` what it came out of. */
+    from: maybe(Ref),
     moves: Type.Optional(Type.Array(MoveBody, { maxItems: 100 })),
     reason: maybe(oneOf(['buy', 'use', 'count', 'adjust', 'move'])),
     bottle: maybe(Ref),

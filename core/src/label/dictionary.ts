@@ -133,10 +133,20 @@ export function lookUp(name: string, d: Dictionary): Hit | null {
  * All at the least distance and one further are kept, so that a slip of the hand never hides the worse of two.
  */
 export function nearest(name: string, d: Dictionary): Near | null {
-  const fold = foldName(normaliseName(name));
-  if (fold.length < SHORTEST || fold.length > 80) return null;
-  const allowed = mayDiffer(fold.length);
+  const normal = normaliseName(name);
   const close = new Map<Substance, number>();
+  for (const fold of new Set([foldName(normal), foldName(normal, false)])) likeFold(fold, d, close);
+  if (!close.size) return null;
+  const least = Math.min(...close.values());
+  const kept = [...close].filter(([, far]) => far <= least + 1);
+  kept.sort(([s, x], [r, y]) => d.hazard(r) - d.hazard(s) || x - y || (s.id < r.id ? -1 : 1));
+  return { substances: kept.map(([s]) => s), distance: least };
+}
+
+/** Notes the least distance of every name that is near enough to a fold. */
+function likeFold(fold: string, d: Dictionary, close: Map<Substance, number>): void {
+  if (fold.length < SHORTEST || fold.length > 80) return;
+  const allowed = mayDiffer(fold.length);
   const note = (s: Substance, far: number): void => {
     if (far < (close.get(s) ?? Infinity)) close.set(s, far);
   };
@@ -151,9 +161,4 @@ export function nearest(name: string, d: Dictionary): Near | null {
       const far = distance(c.fold, fold);
       if (far <= allowed) note(c.substance, far);
     }
-  if (!close.size) return null;
-  const least = Math.min(...close.values());
-  const kept = [...close].filter(([, far]) => far <= least + 1);
-  kept.sort(([s, x], [r, y]) => d.hazard(r) - d.hazard(s) || x - y || (s.id < r.id ? -1 : 1));
-  return { substances: kept.map(([s]) => s), distance: least };
 }

@@ -14,13 +14,15 @@ export function normaliseName(text: string): string {
 }
 
 /**
- * Folded further for what a camera or a hurried hand confuses: l, i, 1 and |; o and 0; s and 5; rn and m; no spaces,
- * hyphens or dots. Two names that fold alike are told apart by their own letters only.
+ * Folded further for what a camera or a hurried hand confuses: l, i, 1 and |; o and 0; s and 5; ph and f; rn and m
+ * (unless told not to: a slip may also make an "rn"); no spaces, hyphens or dots. Two names that fold alike are told
+ * apart by their own letters only.
  */
-export const foldName = (normalised: string): string =>
+export const foldName = (normalised: string, rnIsM = true): string =>
   normalised
     .replace(/[\s.\-‐]/g, '')
-    .replace(/rn/g, 'm')
+    .replace(rnIsM ? /rn/g : /$^/, 'm')
+    .replace(/ph/g, 'f')
     .replace(/[l1|!]/g, 'i')
     .replace(/0/g, 'o')
     .replace(/5/g, 's');

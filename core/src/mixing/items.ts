@@ -11,6 +11,8 @@ export interface MixItem {
   substance?: string;
   percent?: number;
   bottle?: string;
+  /** Something that carries residue of several things: a sponge, a head, a spot. Judged by all that it carries. */
+  holds?: { name: string; what: MixItem[] };
   rinsed?: boolean;
   daysAgo?: number;
   state?: 'solid' | 'liquid';
@@ -108,7 +110,7 @@ function resolveItem(
   catalogue: Catalogue,
   bottles: (id: string) => MixItem[] | null,
 ): Result<JudgedItem> {
-  const kinds = [item.product, item.label, item.substance, item.bottle].filter((x) => x !== undefined);
+  const kinds = [item.product, item.label, item.substance, item.bottle, item.holds].filter((x) => x !== undefined);
   if (kinds.length !== 1) return bad(path, 'Name each thing in one way: a product, a label, a substance, or a bottle.');
   const common = { rinsed: item.rinsed ?? false, daysAgo: item.daysAgo ?? 0 };
   if (item.product !== undefined) {
@@ -176,6 +178,23 @@ function resolveItem(
       ),
     );
   }
+  if (item.holds) {
+    const parts = resolveItems(item.holds.what, catalogue, bottles);
+    if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
+    const rinsed = item.rinsed ?? parts.value.every((p) => p.rinsed);
+    return ok(
+      // the same product on it as beside it is the same thing twice
+      together(
+        item.holds.name,
+        parts.value.length === 1 ? parts.value[0]!.key : `holds:${item.holds.name}`,
+        parts.value,
+        {
+          rinsed,
+          daysAgo: item.rinsed ? common.daysAgo : Math.min(...parts.value.map((p) => p.daysAgo)),
+        },
+      ),
+    );
+  }
   const inside = bottles(item.bottle!);
   if (!inside) return bad(`${path}/bottle`, 'That bottle is not in this household.');
   const parts = resolveItems(
@@ -183,18 +202,25 @@ function resolveItem(
     catalogue,
   );
   if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
-  return ok(
-    judged(
-      'the mixed bottle',
-      `bottle:${item.bottle}`,
-      parts.value.flatMap((p) => p.ingredients),
-      parts.value.every((p) => p.disclosed),
-      parts.value.some((p) => p.unknown),
-      parts.value.flatMap((p) => p.unknownWhat),
-      common,
-    ),
-  );
+  return ok(together('the mixed bottle', `bottle:${item.bottle}`, parts.value, common));
 }
+
+/** Several things as one: judged by everything that is in any of them. */
+const together = (
+  name: string,
+  key: string,
+  parts: readonly JudgedItem[],
+  common: { rinsed: boolean; daysAgo: number },
+): JudgedItem =>
+  judged(
+    name,
+    key,
+    parts.flatMap((p) => p.ingredients),
+    parts.every((p) => p.disclosed),
+    parts.some((p) => p.unknown),
+    parts.flatMap((p) => p.unknownWhat),
+    common,
+  );
 
 /** Ingredients of a product in a state, worked out once: records are immutable. */
 const known = new WeakMap<Product, Map<Ingredient['state'], Ingredient[]>>();

@@ -2,15 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import {
+  type Advice,
   advise,
   adviseSeveral,
-  type Advice,
   barredOf,
+  carriedWords,
+  carrierOfPiece,
   choicesOf,
   type Context,
   evidenceOf,
   finishesMatter,
+  meetsOn,
   ownedBy,
+  pieceFor,
   pricesOf,
   profileOf,
   type Question,
@@ -76,7 +80,7 @@ import { WhyNot, type WhyNotData } from './why-not';
             <div class="stack">
               @if (rung(); as r) {
                 @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" [currency]="currency()" (putAway)="compare(null)" /> }
-                <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
+                <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" [onTool]="onTool()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
                 @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
               }
               @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
@@ -303,6 +307,19 @@ export class ChoosePage {
     return c && r && this.loaded()
       ? needsOf(r, c, this.household().kits, this.household().stock, this.spot()?.room ?? null)
       : [];
+  });
+  /** The tool that a hand here would take still carries something that must not meet the rung's product. */
+  protected readonly onTool = computed(() => {
+    const c = this.knowledge.catalogue();
+    const r = this.rung();
+    const h = this.household();
+    if (!c || !r?.product || !r.tool || !this.loaded()) return null;
+    const piece = pieceFor(r.tool, this.spot()?.room ?? null, h);
+    const carrier = piece && carrierOfPiece(piece, h, this.clock.minute(), c);
+    const m = carrier && meetsOn(carrier, r.product, c);
+    return m && m.level >= 2
+      ? { level: m.level, text: `${capital(carrier.name)} of ${carrier.where}: ${carriedWords(carrier)}. ${m.now}` }
+      : null;
   });
   protected readonly roomKit = computed(
     () => this.household().kits.find((k) => k.room === this.spot()?.room)?.id ?? null,

@@ -30,6 +30,7 @@ export interface Need {
         @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
         <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
         @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" />{{ m.text }}</dd> }
+        @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }}</span></dd> }
         @if (apart().length) { <dt>Keep away from</dt><dd>{{ apart().join(', ') }}</dd> }
         @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
       </dl>
@@ -65,6 +66,8 @@ export class RungDetail {
   readonly kit = input<string | null>(null);
   /** ISO 4217 code of the household's money. */
   readonly currency = input<string | null>(null);
+  /** What the tool at hand still carries, where it must not meet the rung's product. */
+  readonly onTool = input<{ level: number; text: string } | null>(null);
   readonly begin = output<void>();
   readonly bottle = output<void>();
   readonly shop = output<void>();

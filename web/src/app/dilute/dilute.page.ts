@@ -2,11 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import {
   type Bottle,
+  carriedWords,
+  carriersOf,
   daysBetween,
   dilute,
   type DiluteAnswer,
   type Measure,
   type MeasureSystem,
+  meetsOn,
   mix,
   movesFor,
   parseNumber,
@@ -15,11 +18,12 @@ import {
 import { Store } from '@ngrx/store';
 import { keepApart } from '../choose/rung-detail';
 import { HouseholdApi, Refused } from '../household/api';
-import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
+import { selectBottles, selectHousehold, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
+import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, span, when } from '../shared/words';
 import { BottleDrawing } from './bottle';
 import { diluteEvents, diluteFeature } from './dilute.state';
@@ -28,7 +32,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
 @Component({
   selector: 'dt-dilute',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BottleDrawing, Chooser, SourceNote, RouterLink],
+  imports: [BottleDrawing, Chooser, RouterLink, SourceNote, VerdictShape],
   template: `
     <div class="page">
       <div class="three">
@@ -58,6 +62,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
             <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
             <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · 1 + {{ figure(a.partsWater) }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().length) { <p class="small"><b>Keep apart from</b> {{ apart().join(', ') }}.</p> }
               @if (clash(); as c) { <p class="small warn" role="alert">{{ c }}</p> }
+              @if (onHead(); as h) { <p class="small head" role="alert" [style.border-color]="'var(--v' + h.level + ')'"><dt-verdict-shape [level]="h.level" [size]="26" [style.color]="'var(--v' + h.level + ')'" /><span><b>{{ h.text }}</b> {{ h.now }}</span></p> }
               <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving() || tooBig()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
               @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> } @if (tooBig()) { <p class="small warn">{{ bottle()!.name }} holds {{ bottle()!.capacity_mL }} mL: make less, or take another.</p> }
               @if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b> @if (spot()) { <a routerLink="/choose" [queryParams]="{ spot: spot() }">Back to the ladder</a> }</p> }
@@ -69,6 +74,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
     </div>
   `,
   styles: `
+    .head { display: flex; gap: 10px; align-items: flex-start; border: 3px solid; border-radius: 10px; padding: 8px 10px; } .head dt-verdict-shape { flex: none; }
     .three { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .left { display: grid; gap: 10px; } h1 { font-size: 22px; } h2 { font-size: 19px; } .left h2 { margin-top: 4px; }
     .ask { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px; margin: 0; font-size: 18px; } .numin { width: 4ch; min-width: 2ch; max-width: 6ch; font-size: 40px; font-weight: 700; border: 0; border-bottom: 3px solid var(--copper); background: none; padding: 0; line-height: 1.1; field-sizing: content; width: auto; } .numin.blue { color: var(--blue); }
@@ -86,6 +92,7 @@ export class DilutePage {
   private readonly clock = inject(Clock);
   protected readonly s = this.store.selectSignal(diluteFeature.selectDilutePageState);
   private readonly bottles = this.store.selectSignal(selectBottles);
+  private readonly household = this.store.selectSignal(selectHousehold);
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly settings = this.store.selectSignal(selectSettings);
@@ -371,6 +378,20 @@ export class DilutePage {
       : [];
   });
   /** What is in the chosen bottle now, or was in it, against what goes in. */
+  /** What the bottle's head has met must not meet what goes in now. */
+  protected readonly onHead = computed(() => {
+    const c = this.knowledge.catalogue();
+    const b = this.bottle();
+    const product = this.s().product;
+    if (!c || !b?.head || !product || this.saved() || this.clash()) return null;
+    // what is in it now is poured away first: it counts as something that the head met
+    const source = { ...this.household(), stock: [], spots: [], rooms: [], bottles: [b] };
+    const head = carriersOf(source, this.clock.minute(), c)[0];
+    const m = head && meetsOn(head, product, c);
+    return m && m.level >= 3
+      ? { level: m.level, text: `${capital(head.name)}: ${carriedWords(head)}.`, now: m.now }
+      : null;
+  });
   protected readonly clash = computed(() => {
     const fill = this.bottle()?.fill;
     const c = this.knowledge.catalogue();

@@ -142,5 +142,15 @@ export const selectHousehold = createSelector(
   selectKits,
   selectStock,
   selectLog,
-  (settings, members, rooms, spots, kits, stock, log) => ({ settings, members, rooms, spots, kits, stock, log }),
+  selectBottles,
+  (settings, members, rooms, spots, kits, stock, log, bottles) => ({
+    settings,
+    members,
+    rooms,
+    spots,
+    kits,
+    stock,
+    log,
+    bottles,
+  }),
 );

@@ -15,6 +15,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, when } from '../shared/words';
+import { Heads } from './heads';
 import { kitsEvents, kitsFeature } from './kits.state';
 import { type Board, Shelf, type Thing } from './shelf';
 
@@ -24,7 +25,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
 @Component({
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Shelf, VerdictShape, Chooser, RouterLink],
+  imports: [Chooser, Heads, RouterLink, Shelf, VerdictShape],
   template: `
     <div class="page">
       @if (kit(); as k) {
@@ -46,6 +47,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
             <section class="plate zinc" aria-labelledby="low-title"><h2 class="minor" id="low-title">Below par here</h2>
               <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
             @if (mixed().length) { <section class="plate zinc"><h2 class="minor">Mixed bottles</h2><ul class="lines">@for (b of mixed(); track b.name) { <li><span>{{ b.name }}</span><b>{{ b.left }}</b><span class="small" [class.warn]="b.old">{{ b.until }}</span></li> }</ul></section> }
+            <dt-heads [kit]="k.id" />
             <section class="plate zinc" aria-labelledby="buy-title"><h2 class="minor" id="buy-title">To buy, all kits</h2>
               <ul class="lines">@for (s of open(); track s.id) { <li><span>{{ name(s.item) }}</span><b>{{ figure(s.amount) }} {{ s.unit === 'piece' ? '' : s.unit }}</b><span><button class="link" type="button" (click)="state(s, 'bought')" [attr.aria-label]="'bought ' + name(s.item)">bought</button>&nbsp; <button class="link" type="button" (click)="state(s, 'dropped')" [attr.aria-label]="'drop ' + name(s.item)">drop</button></span></li> } @empty { <li class="quiet">Nothing to buy.</li> }</ul></section>
           </div>

@@ -77,6 +77,16 @@ describe('Mix', () => {
     expect(p.text('.ask')).toMatch(/The mixed bottle/);
     expect(p.text('.head')).toMatch(/3 of 5: keep apart/);
   });
+  test('a brush that was used: judged by what it carries, and a rinse changes the verdict and is written down', async () => {
+    const p = await open(MixPage, { with: 'white-vinegar' });
+    await p.press(/^Add a sponge, brush/);
+    await p.press(/^Toothbrush, Wet room shelf/, '[role=option]');
+    expect(p.text('.head')).toMatch(/5 of 5/);
+    expect(p.text('.ask')).toMatch(/chlorine bleach, 3 days ago, not rinsed/);
+    await p.press(/^I have rinsed it/);
+    expect(p.api.written[0]).toMatchObject({ kind: 'rinse', rinsed: 2, tools: [expect.any(String)] });
+    expect(p.text('.head')).toMatch(/2 of 5: pointless Only after rinsing/);
+  });
   test('it has happened: the card cannot be dismissed by a stray click', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
     await p.press(/^I have already mixed it/);

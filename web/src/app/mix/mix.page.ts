@@ -2,6 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
 import {
+  asItem,
+  carriedWords,
+  type Carrier,
+  carriersOf,
   choicesOf,
   type Correction,
   judge,
@@ -13,9 +17,11 @@ import {
   resolveItems,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
+import { HouseholdApi, Refused } from '../household/api';
+import { selectBottles, selectHousehold, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
 import { capital, figure } from '../shared/words';
@@ -37,9 +43,9 @@ import { mixEvents, mixFeature } from './mix.state';
         <section class="plate ask" aria-labelledby="mix-title">
           <h1 id="mix-title">What is going to meet?</h1>
           @for (t of things(); track $index) {
-            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }@if (t.label; as l) { <button class="link" type="button" (click)="keepLabel(l.text, l.corrections)">keep it as a product</button> }</p></div>
+            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }@if (t.carried; as k) { <span class="carried">{{ k.words }}</span>@if (k.rinsable) {<button class="chip" type="button" [attr.aria-pressed]="k.rinsed" [disabled]="k.rinsed" (click)="rinse(k.index)">{{ k.rinsed ? 'rinsed now' : 'I have rinsed it' }}</button>} }@if (t.label; as l) { <button class="link" type="button" (click)="keepLabel(l.text, l.corrections)">keep it as a product</button> }</p></div>
           }
-          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }</div>
+          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }@if (carriers().length) { <dt-chooser label="Add a sponge, brush, sprayer head or place that was used" look="chip" empty="+ used thing or place" [choices]="carriers()" (chosen)="addCarrier($event)" /> }</div>
           @if (pasting()) {
             <form class="stack" (submit)="paste($event)">
               <dt-label-reader [(text)]="draft.text" [(corrections)]="draft.corrections" />
@@ -47,6 +53,7 @@ import { mixEvents, mixFeature } from './mix.state';
             </form>
           }
           <p class="small"><a routerLink="/mix/shelf">Everything on the shelves at once</a></p>
+          @if (trouble(); as t) { <p class="warn small" role="alert">{{ t }}</p> }
           <h2>Where?</h2>
           <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
           <div class="chips">
@@ -89,7 +96,7 @@ import { mixEvents, mixFeature } from './mix.state';
     .layout { display: grid; grid-template-columns: minmax(320px, 0.72fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .ask { display: grid; gap: 12px; } .ask h1 { font-size: 24px; } .ask h2 { font-size: 19px; }
     .thing { padding: 10px 14px; } .thing .top { justify-content: space-between; } .thing p { margin: 2px 0 0; }
-    .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
+      .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
     .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
     .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
     .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head dt-verdict-shape { flex: none; }
@@ -210,6 +217,7 @@ export class MixPage {
     this.items().map((i, n) => ({
       name: capital(i.name),
       label: this.labelOf(n),
+      carried: this.carriedOf(n),
       inside: i.ingredients
         .map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`)
         .join(', '),
@@ -220,6 +228,64 @@ export class MixPage {
           : '',
     })),
   );
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly clock = inject(Clock);
+  private readonly api = inject(HouseholdApi);
+  /** All that carries something, judged from the log: tools, heads, places, blocks in a fixture. */
+  private readonly allCarriers = computed<readonly Carrier[]>(() => {
+    const c = this.knowledge.catalogue();
+    return c ? carriersOf(this.household(), this.clock.minute(), c) : [];
+  });
+  protected readonly carriers = computed<Choice[]>(() =>
+    this.allCarriers().map((k) => ({ id: k.id, name: `${capital(k.name)}, ${k.where}`, note: carriedWords(k) })),
+  );
+  protected addCarrier(id: string): void {
+    const c = this.knowledge.catalogue();
+    const k = this.allCarriers().find((x) => x.id === id);
+    if (!c || !k) return;
+    this.add(asItem(k, c));
+    const meeting: MeetingId = k.kind === 'spot' ? 'surface' : k.kind === 'fixture' ? 'fixture' : 'carried';
+    this.store.dispatch(mixEvents.meetingChosen({ meeting }));
+  }
+  private carriedOf(n: number): { index: number; words: string; rinsable: boolean; rinsed: boolean } | null {
+    const item = this.state.items()[n];
+    const k = item?.holds && this.carrierNamed(item.holds.name);
+    if (!k) return null;
+    // a block keeps giving, and a head on a full bottle stands in it: rinsing them says nothing
+    const rinsable = k.kind === 'spot' || k.kind === 'tool';
+    return { index: n, words: carriedWords(k), rinsable, rinsed: item.holds!.what.every((w) => w.rinsed) };
+  }
+  private carrierNamed = (name: string): Carrier | undefined =>
+    this.allCarriers().find((k) => `${k.name}, ${k.where}` === name);
+  /** Written down, so that every other place knows it too; the verdict follows. */
+  protected async rinse(n: number): Promise<void> {
+    const item = this.state.items()[n];
+    const c = this.knowledge.catalogue();
+    const k = item?.holds && this.carrierNamed(item.holds.name);
+    if (!k || !c) return;
+    try {
+      await this.api.write({
+        kind: 'rinse',
+        ...(k.kind === 'spot' ? { spot: k.id } : { tools: [k.id] }),
+        rinsed: 2,
+        text: `${capital(k.name)}, ${k.where}: rinsed.`,
+      });
+      this.store.dispatch(
+        mixEvents.thingsBrought({
+          items: this.state
+            .items()
+            .map((x, i) =>
+              i === n && x.holds
+                ? { holds: { ...x.holds, what: x.holds.what.map((w) => ({ ...w, rinsed: true })) } }
+                : x,
+            ),
+        }),
+      );
+    } catch (x) {
+      this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
+    }
+  }
+  protected readonly trouble = signal<string | null>(null);
   private labelOf(n: number): { text: string; corrections: readonly Correction[] } | null {
     const item = this.state.items()[n];
     return item?.label ? { text: item.label, corrections: item.corrections ?? [] } : null;

@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type LogFields, movesFor, type Run, type Spot } from '@dolly-tub/core';
+import { type LogFields, movesFor, pieceFor, type Run, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
@@ -44,7 +44,7 @@ const OUTCOMES: [Outcome, string, string][] = [
             @for (c of r.closes ?? []; track c) { <button type="button" class="btn holds" role="checkbox" [attr.aria-checked]="holds().has(c)" (click)="say(c)"><span aria-hidden="true">{{ holds().has(c) ? '✓' : '' }}</span>{{ capital(c) }}</button> }
             @if (open().length) { <p class="because">Not closed while that does not hold. Go back if it was skipped.</p> }
             <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving() || open().length > 0" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
-            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() ? 0 : 1)">rinsed off</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button></div>
+            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() ? 0 : 1)">rinsed off</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button>@if (toolNames(); as t) { <button class="chip" type="button" [attr.aria-pressed]="toolsRinsed() > 0" (click)="toolsRinsed.set(toolsRinsed() ? 0 : 1)">{{ t }} rinsed</button> }</div>
           } @else {
             <span class="chip still">{{ what() }}</span>
             <h2>{{ step()!.text }}</h2>
@@ -101,6 +101,7 @@ export class RunPage implements OnDestroy {
   protected readonly saving = signal(false);
   protected readonly rinsed = signal<0 | 1 | 2>(0);
   protected readonly aired = signal(false);
+  protected readonly toolsRinsed = signal<0 | 1>(0);
   protected readonly announce = signal('');
   protected readonly shift = signal<string | null>(null);
   protected readonly doneSays = signal('');
@@ -292,6 +293,23 @@ export class RunPage implements OnDestroy {
   }
   /** Parts that are in the log already, should one of several not get through. */
   private readonly written = new Set<Part>();
+  /** The piece of stock that a part was done with, if it keeps what it was wet with. */
+  private pieceOf(part: Part): string | null {
+    const tool = part.method?.tool;
+    const c = this.knowledge.catalogue();
+    if (!tool || !part.method?.product || !c?.tools.get(tool)?.carries) return null;
+    return pieceFor(tool, this.spotOf(part.spot)?.room ?? null, this.household())?.id ?? null;
+  }
+  /** Tools of this run that keep residue, in words. */
+  protected readonly toolNames = computed(() => {
+    const r = this.run();
+    const c = this.knowledge.catalogue();
+    if (!r || !c) return '';
+    const names = partsOf(r)
+      .filter((p) => this.pieceOf(p))
+      .map((p) => c.tools.get(p.method!.tool!)!.name);
+    return [...new Set(names)].join(' and ');
+  });
   private entryFor(
     r: Run,
     part: Part,
@@ -303,6 +321,7 @@ export class RunPage implements OnDestroy {
     const spot = this.spotOf(part.spot);
     const kits = h.kits.filter((k) => k.room === spot?.room).map((k) => k.id);
     const bottle = this.bottleFor(part);
+    const piece = this.pieceOf(part);
     // what came from a mixed bottle left the shelf when it was mixed
     const { moves, short } = movesFor(
       part.uses.filter((u) => !(bottle && u.item === part.method?.product)),
@@ -322,6 +341,7 @@ export class RunPage implements OnDestroy {
         aired: this.aired(),
         minutes: Math.max(1, Math.round(minutes)),
         moves,
+        ...(piece ? { tools: [piece], toolsRinsed: this.toolsRinsed() } : {}),
         names: {
           ...(spot ? { spot: spot.name } : {}),
           ...(part.method?.product

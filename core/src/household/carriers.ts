@@ -1,0 +1,146 @@
+import type { Catalogue } from '../catalogue';
+import { judge, type MixAnswer, type MixItem, resolveItems } from '../mixing';
+import { ledgerOfHead, ledgerOfSpot, ledgerOfTool, type Met } from './ledger';
+import type { Bottle, Kit, LogEntry, Room, Settings, Spot, Stock } from './records';
+
+/** Something that keeps what it met: a tool, a sprayer head, a spot, a fixture with a block in it. */
+export interface Carrier {
+  /** Of the piece of stock, the head, the spot or the fixture. */
+  id: string;
+  kind: 'tool' | 'head' | 'spot' | 'fixture';
+  name: string;
+  /** Where it is: a kit, a bottle, a room. */
+  where: string;
+  met: Met[];
+}
+/** What of the household the carriers are read from. */
+export interface CarrierSource {
+  settings: Settings | null;
+  rooms: readonly Room[];
+  spots: readonly Spot[];
+  kits: readonly Kit[];
+  stock: readonly Stock[];
+  bottles: readonly Bottle[];
+  log: readonly LogEntry[];
+}
+
+/** Everything in the house that still carries something, tools and heads first. Derived, never stored. */
+export function carriersOf(h: CarrierSource, now: Date, catalogue: Catalogue): Carrier[] {
+  const zone = h.settings?.timeZone ?? 'UTC';
+  const room = (id: string): string => h.rooms.find((r) => r.id === id)?.name ?? '';
+  const tools = h.stock.flatMap((s): Carrier[] => {
+    const c = carrierOfPiece(s, h, now, catalogue);
+    return c ? [c] : [];
+  });
+  const heads = h.bottles.flatMap((b): Carrier[] =>
+    b.head
+      ? [
+          {
+            id: b.head.id,
+            kind: 'head',
+            name: `${b.head.kind} head`,
+            where: b.name,
+            met: ledgerOfHead(h.log, b.head.id, b, now, zone),
+          },
+        ]
+      : [],
+  );
+  const spots = h.spots.map((s): Carrier => ({
+    id: s.id,
+    kind: 'spot',
+    name: s.name,
+    where: room(s.room),
+    met: ledgerOfSpot(h.log, s.id, now, zone),
+  }));
+  const fixtures = h.rooms.flatMap((r) =>
+    r.fixtures.map((f): Carrier => ({
+      id: f.id,
+      kind: 'fixture',
+      name: f.shape,
+      where: r.name,
+      met: f.resident.map((product) => ({ product, name: product, rinsed: false, daysAgo: 0, at: '' })),
+    })),
+  );
+  return [...tools, ...heads, ...spots, ...fixtures]
+    .filter((c) => c.met.some((m) => catalogue.products.has(m.product)))
+    .map((c) => ({ ...c, met: c.met.map((m) => ({ ...m, name: catalogue.products.get(m.product)?.name ?? m.name })) }));
+}
+
+/** A piece of stock as a carrier; null when a tool of its kind keeps nothing. */
+export function carrierOfPiece(
+  s: Stock,
+  h: Pick<CarrierSource, 'settings' | 'kits' | 'log'>,
+  now: Date,
+  catalogue: Catalogue,
+): Carrier | null {
+  const tool = catalogue.tools.get(s.item);
+  if (!tool?.carries) return null;
+  return {
+    id: s.id,
+    kind: 'tool',
+    name: tool.name,
+    where: h.kits.find((k) => k.id === s.kit)?.name ?? 'no kit',
+    met: ledgerOfTool(h.log, s.id, now, h.settings?.timeZone ?? 'UTC').map((m) => ({
+      ...m,
+      name: catalogue.products.get(m.product)?.name ?? m.name,
+    })),
+  };
+}
+
+/** "chlorine bleach, 3 days ago, not rinsed": what it carries, in words. */
+export const carriedWords = (c: Pick<Carrier, 'met'>): string =>
+  c.met
+    .map(
+      (m) =>
+        `${m.name}, ${m.daysAgo === 0 ? 'today' : m.daysAgo === 1 ? 'yesterday' : `${m.daysAgo} days ago`}, ${m.rinsed ? 'rinsed' : 'not rinsed'}`,
+    )
+    .join('; ');
+
+/** A carrier as one thing to be judged: by everything that it still carries. What is not known any more stays unknown. */
+export const asItem = (c: Carrier, catalogue: Catalogue): MixItem => ({
+  holds: {
+    name: `${c.name}, ${c.where}`,
+    what: c.met.map((m) =>
+      catalogue.products.has(m.product)
+        ? { product: m.product, rinsed: m.rinsed, daysAgo: m.daysAgo }
+        : { label: m.name, rinsed: m.rinsed, daysAgo: m.daysAgo },
+    ),
+  },
+});
+
+/** What to do with a carrier before it meets the next thing, by its kind and the rule's own level. */
+const THEN: Record<Carrier['kind'], { strong: string; mild: string }> = {
+  tool: {
+    strong: 'Take another one. This one: rinse twice under running water, dry, and use it for this on another day.',
+    mild: 'Rinse it under running water first.',
+  },
+  head: {
+    strong:
+      'Leave this head on its bottle. Else draw clean water through it twice, into the sink, and let it dry until another day.',
+    mild: 'Draw clean water through it first, into the sink.',
+  },
+  spot: { strong: 'Rinse the place twice, air the room, and take another day.', mild: 'Rinse the place first.' },
+  fixture: {
+    strong: 'Take the block out, flush twice, air the room, and take another day.',
+    mild: 'Flush first.',
+  },
+};
+
+/** Verdict of a product on something that carries residue, with what to do now. Null when it carries nothing. */
+export function meetsOn(carrier: Carrier, product: string, catalogue: Catalogue): (MixAnswer & { now: string }) | null {
+  const other = carrier.met.filter((m) => m.product !== product);
+  if (!other.length) return null;
+  const items = resolveItems([asItem({ ...carrier, met: other }, catalogue), { product }], catalogue);
+  if (!items.ok) return null;
+  const meeting = carrier.kind === 'spot' ? 'surface' : carrier.kind === 'fixture' ? 'fixture' : 'carried';
+  const answer = judge(items.value, { meeting, porous: carrier.kind === 'head' ? false : true }, catalogue);
+  const rule = answer.findings[0]?.ruleLevel ?? 0;
+  return { ...answer, now: answer.level === 0 ? '' : rule >= 4 ? THEN[carrier.kind].strong : THEN[carrier.kind].mild };
+}
+
+/** The piece of stock that a hand in that room takes for a tool: of its own kits first. */
+export function pieceFor(tool: string, room: string | null, h: Pick<CarrierSource, 'kits' | 'stock'>): Stock | null {
+  const mine = new Set(h.kits.filter((k) => k.room === room).map((k) => k.id));
+  const rows = h.stock.filter((s) => s.item === tool && s.onHand > 0);
+  return rows.find((s) => mine.has(s.kit)) ?? rows[0] ?? null;
+}
