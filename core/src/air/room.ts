@@ -172,7 +172,7 @@ export function sourceOfSpill(
     return ok({
       source: { instant_mg: g * 1000, rate_mgPerMin: 0, until_min: 0 },
       because: {
-        text: `At most ${g.toFixed(1)} g of gas can come free, all at once.`,
+        text: `At most ${g.toFixed(1)} g of gas can come free, all at once. ${g < chlorine_g ? 'The acid is used up first.' : 'The chlorine is used up first.'}`,
         rule: 'R1',
         source: 'stoichiometry',
       },

@@ -49,6 +49,10 @@ export const SystemSchema = Type.Object({
   fullCharge: Type.Integer(),
   /** Its constant follows Morris 1966 over temperature (hypochlorous acid only). */
   followsTemperature: Type.Optional(Type.Boolean()),
+  /** Its acid form leaves water as carbon dioxide. */
+  fizzes: Type.Optional(Type.Boolean()),
+  /** mol O2 that a mole of it sets free when it falls apart. */
+  oxygenPerMol: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
   species: Type.Array(Type.String(), { minItems: 2 }),
 });
 

@@ -1,2 +1,3 @@
 export * from './ph';
 export * from './yields';
+export * from './explain';

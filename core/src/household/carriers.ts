@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue';
+import { type Catalogue, productClasses } from '../catalogue';
 import { judge, type MixAnswer, type MixItem, resolveItems } from '../mixing';
 import { ledgerOfHead, ledgerOfSpot, ledgerOfTool, type Met } from './ledger';
 import type { Bottle, Kit, LogEntry, Room, Settings, Spot, Stock } from './records';
@@ -62,8 +62,14 @@ export function carriersOf(h: CarrierSource, now: Date, catalogue: Catalogue): C
     })),
   );
   return [...tools, ...heads, ...spots, ...fixtures]
-    .filter((c) => c.met.some((m) => catalogue.products.has(m.product)))
+    .filter((c) => c.met.some((m) => !onlyWater(m.product, catalogue)))
     .map((c) => ({ ...c, met: c.met.map((m) => ({ ...m, name: catalogue.products.get(m.product)?.name ?? m.name })) }));
+}
+
+/** Water leaves nothing. What is not known any more is no water. */
+function onlyWater(product: string, catalogue: Catalogue): boolean {
+  const p = catalogue.products.get(product);
+  return p !== undefined && productClasses(p, catalogue).every((k) => k === 'water');
 }
 
 /** A piece of stock as a carrier; null when a tool of its kind keeps nothing. */

@@ -28,6 +28,7 @@ import { capital, figure } from '../shared/words';
 import { LabelDraft } from '../label/draft';
 import { LabelReader } from '../label/label-reader';
 import { Air } from './air';
+import { Chemistry } from './chemistry';
 import { Emergency } from './emergency';
 import { MeetingWeb } from './meeting-web';
 import { mixEvents, mixFeature } from './mix.state';
@@ -36,7 +37,7 @@ import { mixEvents, mixFeature } from './mix.state';
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Air, Chooser, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
+  imports: [Air, Chemistry, Chooser, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
   template: `
     <div class="page">
       <div class="layout">
@@ -69,7 +70,7 @@ import { mixEvents, mixFeature } from './mix.state';
             </div>
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
-              <div class="tray"><h3>Why</h3>@for (f of a.findings.slice(0, 2); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
+              <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
             <div class="row foot">
@@ -80,8 +81,8 @@ import { mixEvents, mixFeature } from './mix.state';
             @if (releases().length) {
               @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
               @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
-              
             }
+            @if (items().length > 1) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [oxygen]="oxygen()" /> }
           </section>
         } @else if (state.items().length === 1 && release()) {
           <section class="plate zinc"><h2>{{ things()[0]?.name }}, used alone</h2><p>What it gives off into a closed room, at the most. Add what it may meet for a verdict.</p>@if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }</section>
@@ -207,6 +208,18 @@ export class MixPage {
       c,
     );
   });
+  /** The two findings that weigh most, each rule and pair once. */
+  protected readonly reasons = computed(() => {
+    const seen = new Set<string>();
+    return (this.answer()?.findings ?? [])
+      .filter((f) => {
+        const key = `${f.rule}|${f.between.join('|')}`;
+        return !seen.has(key) && seen.add(key);
+      })
+      .slice(0, 2);
+  });
+  protected readonly names = computed(() => this.items().map((i) => i.name));
+  protected readonly oxygen = computed(() => this.answer()?.findings.some((f) => f.forms.includes('oxygen')) ?? false);
   /** Level 0 claims no more than was read. */
   protected readonly nothing = computed(() =>
     this.items().every((i) => i.disclosed)
@@ -237,7 +250,9 @@ export class MixPage {
     return c ? carriersOf(this.household(), this.clock.minute(), c) : [];
   });
   protected readonly carriers = computed<Choice[]>(() =>
-    this.allCarriers().map((k) => ({ id: k.id, name: `${capital(k.name)}, ${k.where}`, note: carriedWords(k) })),
+    [...this.allCarriers()]
+      .sort((a, b) => Number(unrinsed(b)) - Number(unrinsed(a)))
+      .map((k) => ({ id: k.id, name: `${capital(k.name)}, ${k.where}`, note: carriedWords(k) })),
   );
   protected addCarrier(id: string): void {
     const c = this.knowledge.catalogue();
@@ -321,3 +336,4 @@ export class MixPage {
     });
   }
 }
+const unrinsed = (k: Carrier): boolean => k.met.some((m) => !m.rinsed);

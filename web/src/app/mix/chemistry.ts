@@ -1,0 +1,260 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
+import {
+  type Activity,
+  type Catalogue,
+  contentsOf,
+  explain,
+  type MixItem,
+  type Portion,
+  type Range,
+  readLabel,
+  type Speciation,
+} from '@dolly-tub/core';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { Knowledge } from '../knowledge/knowledge';
+import { SourceNote } from '../shared/source-note';
+import { capital, figure, percent } from '../shared/words';
+
+const LEFT = 44;
+const RIGHT = 16;
+const TOP = 8;
+const H = 250;
+const SOLID = ['powder', 'tablet', 'block', 'solid'];
+const DASH = [null, '9 6', '3 5', '12 4 3 4', '2 7'];
+
+/** "HPO42-" with charge −2 → HPO₄²⁻. */
+export function formula(name: string, charge: number): string {
+  const size = Math.abs(charge);
+  const sign = charge < 0 ? '⁻' : '⁺';
+  const tail = charge === 0 ? '' : `${size > 1 ? size : ''}${charge < 0 ? '-' : '+'}`;
+  const stem = tail && name.endsWith(tail) ? name.slice(0, -tail.length) : name;
+  const low = stem.replace(/\d/g, (d) => '₀₁₂₃₄₅₆₇₈₉'[Number(d)]!);
+  return charge === 0 ? low : `${low}${size > 1 ? '⁰¹²³⁴⁵⁶⁷⁸⁹'[size] : ''}${sign}`;
+}
+/** A thing of the Mix page as so many mL of what is in it; null where its contents are not to be had. */
+export function portionOf(item: MixItem, name: string, mL: number, c: Catalogue): Portion | null {
+  if (item.product) {
+    const p = c.products.get(item.product);
+    return p ? { name, mL, density: p.density ?? 1, solid: SOLID.includes(p.state), contents: p.contents } : null;
+  }
+  if (item.label)
+    return { name, mL, density: 1, solid: false, contents: contentsOf(readLabel(item.label, c, item.corrections)) };
+  if (item.substance)
+    return {
+      name,
+      mL,
+      density: 1,
+      solid: false,
+      contents: [{ substance: item.substance, percent: { min: item.percent ?? 0, max: item.percent ?? 100 } }],
+    };
+  return null;
+}
+const at = (s: Speciation['forms'][number], pH: number): number =>
+  s.points[Math.max(0, Math.min(140, Math.round(pH * 10)))]![1];
+const middle = (r: Range): number => (r.min + r.max) / 2;
+const said = (r: Range): string =>
+  r.max - r.min < 0.15
+    ? `about ${figure(Number(middle(r).toFixed(1)))}`
+    : `${figure(Number(r.min.toFixed(1)))} to ${figure(Number(r.max.toFixed(1)))}`;
+
+/** The chemistry under a verdict: pH of each and of the mix on one ruler, the forms over it, and what comes of it at the most. */
+@Component({
+  selector: 'dt-chemistry',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SourceNote],
+  template: `
+    @if (told(); as t) {
+      <section aria-labelledby="chemistry-title">
+        <div class="row head"><h3 id="chemistry-title">The chemistry, {{ mL() }} mL of each</h3><button class="chip" type="button" [attr.aria-pressed]="activity() === 'davies'" (click)="activity.set(activity() === 'ideal' ? 'davies' : 'ideal')">with ion activities (Davies)</button></div>
+        <ul class="ph">@for (p of rulers(); track $index) { <li [class.mix]="p.mix"><span class="name">{{ p.name }}</span>@if (p.range; as r) { <span class="rule" aria-hidden="true"><i [style.left.%]="r.left" [style.width.%]="r.width"></i></span><b class="num">pH {{ p.words }}</b> } @else { <span class="small quiet none">no pH: {{ p.because }}</span> }</li> }</ul>
+        @if (shown(); as s) {
+          @if (t.speciation.length > 1) { <div class="chips" role="group" aria-label="Forms of what">@for (x of t.speciation.slice(0, 6); track x.system) { <button class="chip" type="button" [attr.aria-pressed]="x.system === s.system" (click)="system.set(x.system)">{{ x.name.toLowerCase() }}</button> }</div> }
+          <div class="wide"><svg [attr.viewBox]="'0 0 ' + W() + ' ' + H" role="img" [attr.aria-label]="describes()">
+            @if (band(); as b) { <rect [attr.x]="b.x" [attr.y]="TOP" [attr.width]="b.w" [attr.height]="H - TOP - 34" class="place" /> }
+            @for (n of ticks; track n) { <text [attr.x]="x(n)" [attr.y]="H - 14" text-anchor="middle">{{ n }}</text> }
+            @for (p of [0, 50, 100]; track p) { <text [attr.x]="LEFT - 8" [attr.y]="y(p / 100) + 4" text-anchor="end">{{ p }}</text><line [attr.x1]="LEFT" [attr.x2]="W() - RIGHT" [attr.y1]="y(p / 100)" [attr.y2]="y(p / 100)" class="grid" /> }
+            @for (f of curves(); track f.name) { <path [attr.d]="f.d" [attr.stroke-dasharray]="f.dash" [class.gas]="f.gas" /> }
+            @for (f of curves(); track f.name) { <text [attr.x]="f.x" [attr.y]="f.y" text-anchor="middle" class="form" [class.gas]="f.gas">{{ f.name }}</text> }
+            @for (d of dots(); track d.name) { <circle [attr.cx]="d.x" [attr.cy]="d.y" r="6" [class.gas]="d.gas" /> }
+            <text [attr.x]="LEFT" [attr.y]="H" class="axis">pH</text><text x="0" [attr.y]="TOP + 26" class="axis">%</text>
+          </svg></div>
+        }
+        @for (s of sentences(); track s.text) { <p class="small">{{ s.text }} <dt-source [of]="s.source" /></p> }
+        <p class="small quiet">{{ activity() === 'ideal' ? 'Ideal solutions, 25 °C, no activities.' : 'Activities after Davies, 25 °C.' }} From the label’s lowest to its highest. An explanation only: no figure here softens the verdict.</p>
+        @if (shown(); as s) { <details><summary>As a table</summary><table class="small"><caption class="visually-hidden">Share of each form over pH</caption><thead><tr><th scope="col">pH</th>@for (f of s.forms; track f.name) { <th scope="col">{{ formula(f.name, f.charge) }}</th> }</tr></thead><tbody>@for (n of ticks; track n) { <tr><th scope="row">{{ n }}</th>@for (f of s.forms; track f.name) { <td>{{ pc(share(f, n)) }}</td> }</tr> }</tbody></table></details> }
+      </section>
+    }
+  `,
+  styles: `
+    :host { display: block; } section { display: grid; gap: 10px; } .head { justify-content: space-between; } p { margin: 0; } h3 { margin: 0; }
+    .ph { list-style: none; display: grid; gap: 6px; } .ph li { display: grid; grid-template-columns: minmax(90px, 0.8fr) minmax(0, 1.4fr) 132px; gap: 12px; align-items: center; } .name { font-weight: 600; overflow-wrap: anywhere; } .mix .name { font-weight: 800; } .none { grid-column: 2 / -1; }
+    .rule { position: relative; height: 16px; border-radius: 8px; border: 2px solid var(--zinc-2); background: repeating-linear-gradient(90deg, transparent 0 calc(100% / 14 - 2px), var(--zinc-2) calc(100% / 14 - 2px) calc(100% / 14)); } .rule i { position: absolute; top: -4px; bottom: -4px; min-width: 10px; margin-left: -5px; border-radius: 6px; background: var(--blue); } .mix .rule i { background: var(--ink); }
+    svg { width: 100%; height: auto; display: block; } text { font: 600 13px var(--text); fill: var(--ink-2); } .form { font-size: 15px; font-weight: 700; fill: var(--blue); paint-order: stroke; stroke: var(--enamel); stroke-width: 5px; } .form.gas { fill: var(--v5); }
+    .grid { stroke: var(--zinc-1); stroke-width: 2; } path { fill: none; stroke: var(--blue); stroke-width: 3; } path.gas { stroke: var(--v5); stroke-width: 4; } .place { fill: var(--ink); opacity: 0.12; } circle { fill: var(--ink); stroke: var(--enamel); stroke-width: 2; } circle.gas { fill: var(--v5); }
+    summary { cursor: pointer; font-weight: 600; min-height: 28px; } table { border-collapse: collapse; } th, td { padding: 2px 12px 2px 0; text-align: right; }
+    @media (max-width: 560px) { .ph li { grid-template-columns: 1fr auto; } .rule { grid-column: 1 / -1; grid-row: 2; } .none { grid-column: 1 / -1; } }
+  `,
+})
+export class Chemistry {
+  readonly items = input.required<readonly MixItem[]>();
+  readonly names = input.required<readonly string[]>();
+  readonly mL = input(100);
+  private readonly knowledge = inject(Knowledge);
+  /** Drawn in the page's own pixels, so that letters keep their size on a phone. */
+  protected readonly W = signal(640);
+  protected readonly H = H;
+  protected readonly LEFT = LEFT;
+  protected readonly RIGHT = RIGHT;
+  protected readonly TOP = TOP;
+  protected readonly ticks = [0, 2, 4, 6, 8, 10, 12, 14];
+  protected readonly formula = formula;
+  protected readonly pc = percent;
+  protected readonly share = at;
+  protected readonly activity = signal<Activity>('ideal');
+  protected readonly system = signal<string | null>(null);
+  private readonly along = computed(() => scaleLinear([0, 14], [LEFT, this.W() - RIGHT]));
+  protected x = (pH: number): number => this.along()(pH);
+  protected readonly y = scaleLinear([0, 1], [H - 34, TOP + 6]);
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef);
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      if (typeof ResizeObserver === 'undefined') return;
+      const seen = new ResizeObserver(([e]) => {
+        const wide = Math.round(e!.contentRect.width);
+        if (wide > 0) this.W.set(Math.max(280, Math.min(900, wide)));
+      });
+      seen.observe(host.nativeElement);
+      destroyed.onDestroy(() => seen.disconnect());
+    });
+  }
+  protected readonly told = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c) return null;
+    const parts = this.items().map((i, n) => portionOf(i, capital(this.names()[n] ?? 'it'), this.mL(), c));
+    if (!parts.length || parts.some((p) => !p)) return null;
+    const e = explain(parts as Portion[], c, this.activity());
+    // nothing of acid or alkali in any of them: nothing to explain
+    return e.speciation.length ? e : null;
+  });
+  protected readonly rulers = computed(() => {
+    const t = this.told();
+    return [...(t?.each ?? []), ...(t?.mix ? [t.mix] : [])].map((p) => ({
+      name: p === t?.mix ? 'All together' : p.name,
+      mix: p === t?.mix,
+      because: p.because,
+      words: p.pH ? said(p.pH) : '',
+      range: p.pH
+        ? { left: (100 * clamp(p.pH.min)) / 14, width: (100 * (clamp(p.pH.max) - clamp(p.pH.min))) / 14 }
+        : null,
+    }));
+  });
+  protected readonly shown = computed<Speciation | null>(() => {
+    const all = this.told()?.speciation ?? [];
+    return all.find((s) => s.system === this.system()) ?? all[0] ?? null;
+  });
+  /** The mix's place on the curve; of one thing alone, its own. */
+  private readonly place = computed<Range | null>(() => {
+    const t = this.told();
+    return (t?.mix ?? t?.each[0])?.pH ?? null;
+  });
+  protected readonly band = computed(() => {
+    const p = this.place();
+    return p ? { x: this.x(clamp(p.min)) - 3, w: this.x(clamp(p.max)) - this.x(clamp(p.min)) + 6 } : null;
+  });
+  protected readonly curves = computed(() => {
+    const draw = line<[number, number]>(
+      (d) => this.x(d[0]),
+      (d) => this.y(d[1]),
+    );
+    return (this.shown()?.forms ?? []).map((f, i) => {
+      const top = f.points.reduce((a, b) => (b[1] > a[1] ? b : a));
+      // a form that rules a whole side is named in the middle of that side
+      const ruled = f.points.filter((p) => p[1] > top[1] * 0.97);
+      const where = ruled[Math.floor(ruled.length / 2)]!;
+      return {
+        name: formula(f.name, f.charge),
+        d: draw(f.points) ?? '',
+        dash: DASH[i % DASH.length]!,
+        gas: f.name === 'Cl2',
+        x: Math.max(LEFT + 24, Math.min(this.W() - RIGHT - 24, this.x(where[0]))),
+        y: this.y(where[1]) + 20,
+      };
+    });
+  });
+  protected readonly dots = computed(() => {
+    const p = this.place();
+    if (!p) return [];
+    const pH = clamp(middle(p));
+    return (this.shown()?.forms ?? []).map((f) => ({
+      name: f.name,
+      gas: f.name === 'Cl2',
+      x: this.x(pH),
+      y: this.y(at(f, pH)),
+    }));
+  });
+  protected readonly describes = computed(() => {
+    const s = this.shown();
+    const p = this.place();
+    if (!s) return '';
+    const here = p
+      ? ` At pH ${said(p)}: ${s.forms.map((f) => `${formula(f.name, f.charge)} ${percent(at(f, clamp(middle(p))))}`).join(', ')}.`
+      : '';
+    return `Share of each form of ${s.name.toLowerCase()} over pH 0 to 14.${here}`;
+  });
+  protected readonly sentences = computed(() => {
+    const t = this.told();
+    if (!t) return [];
+    const out: { text: string; source: string }[] = [];
+    const names = this.names();
+    const s = this.shown();
+    const p = this.place();
+    if (s && p) {
+      const pH = clamp(middle(p));
+      const main = s.forms
+        .map((f) => ({ f, v: at(f, pH) }))
+        .sort((a, b) => b.v - a.v)
+        .slice(0, 2)
+        .filter((m) => m.v > 0.005);
+      const gas = s.forms.find((f) => f.name === 'Cl2');
+      out.push({
+        text: `At pH ${said(p)} ${s.name.toLowerCase()} stands as ${main.map((m) => `${percent(m.v)} ${formula(m.f.name, m.f.charge)}`).join(' and ')}.${gas ? (at(gas, pH) > 0.001 ? ' The Cl₂ among it leaves the water as chlorine gas, and the rest follows.' : t.each.some((e) => e.pH && e.pH.min < 5) ? ' Where the acid runs in it is far more acid than the whole: there Cl₂ forms and leaves as chlorine gas.' : ' Acid moves it to the left, where Cl₂ forms and leaves as chlorine gas.') : ''}`,
+        source: 'chemistry-textbook',
+      });
+    }
+    const n = t.neutral;
+    if (n)
+      out.push({
+        text: `They cancel: at the most ${figure(n.acid_mmol)} mmol of acid on ${figure(n.alkali_mmol)} mmol of alkali. ${n.usedUp === 'both' ? 'Both are used up' : `The ${n.usedUp} is used up first and some of the ${n.usedUp === 'acid' ? 'alkali' : 'acid'} is left`}; up to ${figure(Number(n.warmer_K.toPrecision(2)))} °C warmer.`,
+        source: 'chemistry-textbook',
+      });
+    const f = t.fizz;
+    if (f)
+      out.push({
+        text: `At the most ${figure(Number(f.co2_L.toPrecision(3)))} L of carbon dioxide. The ${f.usedUp === 'both' ? 'acid and the soda are both used up' : f.usedUp === 'acid' ? 'acid is used up first' : 'soda is used up first'}; what is left in the water is about ${figure(Number(f.salt_g.toPrecision(2)))} g of a salt that cleans nothing. Shut in a bottle that just holds it, some ${figure(Math.round(f.closed_bar.min))} to ${figure(Math.round(f.closed_bar.max))} bar: drink bottles burst at about ten, spray bottles far below.`,
+        source: 'from-memory',
+      });
+    const oxygen = this.oxygen() ? t.oxygen_L : 0;
+    if (oxygen > 0.05 && names.length > 1)
+      out.push({
+        text: `The peroxide holds at the most ${figure(Number(oxygen.toPrecision(2)))} L of oxygen. In a closed bottle it has nowhere to go.`,
+        source: 'chemistry-textbook',
+      });
+    return out;
+  });
+  /** The verdict speaks of oxygen. */
+  readonly oxygen = input(false);
+}
+const clamp = (pH: number): number => Math.max(0, Math.min(14, pH));
