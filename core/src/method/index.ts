@@ -9,3 +9,4 @@ export * from './several';
 export { choiceOf, choicesOf } from './stances';
 export { percentInUse, tuning } from './supply';
 export { adviseAny, anyOf, strictestOf } from './unknown';
+export * from './protect';

@@ -95,6 +95,11 @@ describe('Mix', () => {
       { disableClose: true, data: { what: 'chlorine bleach and white vinegar' } },
     ]);
   });
+  test('what to wear, and the people of the house first', async () => {
+    const p = await open(MixPage, { with: 'glass-cleaner-ammonia,chlorine-bleach' });
+    expect(p.text('.guards')).toMatch(/When you use either.*asthma/i);
+    expect(p.text('.guards')).toMatch(/Gloves/);
+  });
   test('no card where nothing can happen', async () =>
     expect((await open(MixPage, { with: 'isopropanol-70,water' })).text()).not.toMatch(/already mixed/));
 });

@@ -8,11 +8,14 @@ import {
   carriersOf,
   choicesOf,
   type Correction,
+  type Guard,
+  guardsFor,
   judge,
   type JudgedItem,
   type MeetingId,
   type MixItem,
   type Product,
+  profileOf,
   releasesOf,
   resolveItems,
 } from '@dolly-tub/core';
@@ -73,6 +76,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
+            @if (guards().length) { <div class="tray guards"><h3>When you use either</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
@@ -97,7 +101,8 @@ import { mixEvents, mixFeature } from './mix.state';
     .layout { display: grid; grid-template-columns: minmax(320px, 0.72fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .ask { display: grid; gap: 12px; } .ask h1 { font-size: 24px; } .ask h2 { font-size: 19px; }
     .thing { padding: 10px 14px; } .thing .top { justify-content: space-between; } .thing p { margin: 2px 0 0; }
-      .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
+      .guards ul { list-style: none; columns: 2; column-gap: 20px; } .guards li { break-inside: avoid; padding: 2px 0; } .guards .who b { color: var(--copper); } @media (max-width: 700px) { .guards ul { columns: 1; } }
+    .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
     .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
     .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
     .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head dt-verdict-shape { flex: none; }
@@ -217,6 +222,16 @@ export class MixPage {
         return !seen.has(key) && seen.add(key);
       })
       .slice(0, 2);
+  });
+  /** What to wear for each as sold, and whom of this house it concerns. */
+  protected readonly guards = computed<Guard[]>(() => {
+    const c = this.knowledge.catalogue();
+    if (!c) return [];
+    const products = this.state.items().flatMap((i) => {
+      const p = i.product ? c.products.get(i.product) : undefined;
+      return p ? [p] : [];
+    });
+    return guardsFor(products, profileOf(this.household(), this.clock.minute()), c);
   });
   protected readonly names = computed(() => this.items().map((i) => i.name));
   protected readonly oxygen = computed(() => this.answer()?.findings.some((f) => f.forms.includes('oxygen')) ?? false);
