@@ -2,10 +2,12 @@ import { join } from 'node:path';
 import {
   advise,
   type Context,
-  mix,
+  type LabelAnswer,
   mixMatrix,
   type Question,
   questionOfSpot,
+  readAmount,
+  readLabel,
   scatter,
   seeded as seededRandom,
   solvePh,
@@ -13,9 +15,12 @@ import {
 } from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
 import { bisect } from 'fmin/src/bisect.js';
+import Fuse from 'fuse.js';
 import ode45 from 'ode45-cash-karp';
 import { readCatalogue } from '../core/catalogue/read';
 import { enumerate } from '../core/checks/enumerate';
+import { readCorpus, score, type Score } from '../core/checks/label-corpus';
+import { plainLevel } from '../core/checks/plain-mix';
 
 /** Figures of the core, each against a named reference in the same run. */
 const catalogue = readCatalogue(join(process.cwd(), 'core/catalogue'));
@@ -24,6 +29,7 @@ const ms = (f: () => void): number => {
   f();
   return performance.now() - t;
 };
+const pc = (s: Score): string => `${((100 * s.found) / s.wanted).toFixed(1)} %`;
 const say = (what: string, figure: string): void => console.log(`${what.padEnd(74)} ${figure}`);
 
 // advice for one spot against one frame of 16 ms: every soil of every demo spot, warm
@@ -105,16 +111,56 @@ const ids = [...catalogue.products.keys()];
 let matrix: number[][] = mixMatrix(ids.slice(0, 60), 'container', catalogue);
 const shared = ms(() => (matrix = mixMatrix(ids, 'container', catalogue)));
 let different = 0;
+let plainLevels: number[] = [];
 const apart = ms(() => {
-  for (let i = 0; i < ids.length; i++)
-    for (let j = i + 1; j < ids.length; j++) {
-      const r = mix({ items: [{ product: ids[i]! }, { product: ids[j]! }], meeting: 'container' }, catalogue);
-      if (!r.ok || r.value.level !== matrix[i]![j - i - 1]) different++;
-    }
+  plainLevels = ids.flatMap((a, i) => ids.slice(i + 1).map((b) => plainLevel(a, b, catalogue)));
 });
+matrix.flat().forEach((l, i) => (different += Number(l !== plainLevels[i])));
 say(
-  `mixing matrix of ${ids.length} products (${(ids.length * (ids.length - 1)) / 2} pairs) against pair by pair`,
-  `${(apart / shared).toFixed(1)} times faster (${Math.round(shared)} ms), ${different} answers differ`,
+  `mixing matrix of ${plainLevels.length} pairs against pair by pair without shared work`,
+  `${(apart / shared).toFixed(1)} times faster (${shared.toFixed(0)} ms), ${different} answers differ`,
+);
+
+// label lines against a general fuzzy-search library over the same names, on the corpus with its answers
+const corpus = readCorpus(join(process.cwd(), 'core/checks/label-corpus.tsv'));
+const names = [...catalogue.substances.values()].flatMap((s) =>
+  [s.name, ...s.synonyms, ...(s.cas ? [s.cas] : [])].map((name) => ({ name, id: s.id })),
+);
+const fuse = new Fuse(names, { keys: ['name'], threshold: 0.3, ignoreLocation: true, includeScore: true });
+/** What a person would build with the library: split at commas, take the best hit of each piece, the percent by hand. */
+const byLibrary = (text: string): LabelAnswer => {
+  const ingredients: LabelAnswer['ingredients'] = [];
+  const unrecognised: string[] = [];
+  for (const piece of text
+    .split(/[,;\n•·|]/)
+    .map((p) => p.trim())
+    .filter(Boolean)) {
+    const amount = readAmount(piece);
+    const hit = fuse.search(amount.rest.trim().slice(0, 60), { limit: 1 })[0];
+    if (!hit) {
+      unrecognised.push(piece);
+      continue;
+    }
+    const s = catalogue.substances.get(hit.item.id)!;
+    ingredients.push({ substance: s.id, text: piece, classes: [...s.classes], percent: amount.percent, match: 'near' });
+  }
+  return { ingredients, unrecognised, undisclosed: unrecognised.length > 0, signs: [], problems: [] };
+};
+for (const l of corpus.slice(0, 40)) readLabel(l.text, catalogue);
+let ours = score(corpus, (t) => readLabel(t, catalogue), catalogue);
+let theirs = ours;
+const read = ms(() => (ours = score(corpus, (t) => readLabel(t, catalogue), catalogue)));
+const searched = ms(() => (theirs = score(corpus, byLibrary, catalogue)));
+say(
+  `${corpus.length} label lines against fuse.js over the same names`,
+  `${(searched / read).toFixed(1)} times faster (${read.toFixed(0)} ms), recall ${pc(ours)} against ${pc(theirs)}, hazards taken for milder ${ours.downgrades.length} against ${theirs.downgrades.length}`,
+);
+const unknown = Array.from({ length: 300 }, (_, i) => `unknownium compound number ${i} of its kind`);
+const lost = ms(() => unknown.forEach((t) => readLabel(t, catalogue)));
+const lostByLibrary = ms(() => unknown.forEach((t) => byLibrary(t)));
+say(
+  '300 unknown lines against fuse.js',
+  `${(lostByLibrary / lost).toFixed(1)} times faster (${lost.toFixed(0)} ms; goal well under a second)`,
 );
 
 // pH against a general root finder (fmin's bisect) on the same problems

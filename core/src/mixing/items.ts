@@ -23,6 +23,8 @@ export interface Ingredient {
   substance: string | null;
   name: string;
   operands: ReadonlySet<string>;
+  /** Equal for equal operands: what the rules can tell apart before amounts are looked at. */
+  signature: number;
   classes: readonly string[];
   /** Declared maximum; 100 when not declared. */
   percent: number;
@@ -69,12 +71,24 @@ export function makeIngredient(
     substance: s.substance,
     name: s.name,
     operands,
+    signature: signatureOf(operands, catalogue),
     classes: s.classes,
     percent,
     state: s.state,
     concentrated: isConcentrated(operands, percent, catalogue),
     halogen: operands.has('active-halogen'),
   };
+}
+
+const signatures = new WeakMap<Catalogue['rules'], Map<string, number>>();
+function signatureOf(operands: ReadonlySet<string>, catalogue: Catalogue): number {
+  let all = signatures.get(catalogue.rules);
+  if (!all) signatures.set(catalogue.rules, (all = new Map()));
+  const key = [...operands].sort().join();
+  const known = all.get(key);
+  if (known !== undefined) return known;
+  all.set(key, all.size);
+  return all.size - 1;
 }
 
 /** At or above its line of strength: the line of the substance where there is one, else the lowest of its classes. */

@@ -1,10 +1,10 @@
 import type { Catalogue } from '../catalogue';
 import { type JudgedItem, resolveItems } from './items';
-import { judge, type MeetingId } from './mix';
+import { levelOf, type MeetingId } from './mix';
 
 /**
  * Level of every pair of products, upper triangle by rows: `levels[i][j - i - 1]`. Items are resolved
- * once. `onRow` is told after each row, and may stop the work by returning false.
+ * once, and only levels are sought, not reasons. `onRow` is told after each row, and may stop the work by returning false.
  */
 export function mixMatrix(
   ids: readonly string[],
@@ -21,7 +21,7 @@ export function mixMatrix(
   const levels: number[][] = [];
   for (let i = 0; i < items.length; i++) {
     const row: number[] = [];
-    for (let j = i + 1; j < items.length; j++) row.push(judge([items[i]!, items[j]!], { meeting }, catalogue).level);
+    for (let j = i + 1; j < items.length; j++) row.push(levelOf([items[i]!, items[j]!], { meeting }, catalogue));
     levels.push(row);
     if (onRow?.(i + 1, items.length) === false) break;
   }

@@ -39,23 +39,49 @@ const EMERGENCY =
   'Smelled it, or already mixed? Everybody out, fresh air, call the local emergency number or poison centre. Do not go back for the bottle; do not mop it, push it to the drain or neutralise it. On skin or in eyes: rinse at once with plenty of running water, take off soaked clothing and lenses, call. Swallowed: rinse the mouth, do not induce vomiting, call.';
 const FLUORIDE = ' Fluoride acid: call at once, even without pain.';
 
-/** Clauses by operand, so that a pair only looks at what can concern it. Built once a catalogue. */
+type Named = { rule: Rule; clause: Clause };
+/** Clauses by operand, and those between two signatures, worked out as they come up. Built once a catalogue. */
 interface Compiled {
-  byA: Map<string, { rule: Rule; clause: Clause }[]>;
+  byA: ReadonlyMap<string, readonly Named[]>;
+  pairs: Map<number, readonly Named[]>;
+  triples: Map<number, readonly Named[]>;
 }
+const NOTHING: readonly Named[] = [];
+/** More signatures than any catalogue has. */
+const SIGNATURES = 1 << 20;
 const compiled = new WeakMap<Catalogue['rules'], Compiled>();
 function compile(catalogue: Catalogue): Compiled {
   let c = compiled.get(catalogue.rules);
   if (c) return c;
-  const byA: Compiled['byA'] = new Map();
+  const byA = new Map<string, Named[]>();
   for (const rule of catalogue.rules.values())
     for (const clause of rule.clauses) {
       if (clause.b.startsWith('place:')) continue;
       byA.set(clause.a, [...(byA.get(clause.a) ?? []), { rule, clause }]);
     }
-  c = { byA };
+  c = { byA, pairs: new Map(), triples: new Map() };
   compiled.set(catalogue.rules, c);
   return c;
+}
+/** Clauses of two that name both operands, in this order. */
+function pairClauses(a: Ingredient, b: Ingredient, c: Compiled): readonly Named[] {
+  const key = a.signature * SIGNATURES + b.signature;
+  let list = c.pairs.get(key);
+  if (!list) {
+    const found = [...a.operands].flatMap((o) =>
+      (c.byA.get(o) ?? NOTHING).filter((n) => !n.clause.c && b.operands.has(n.clause.b)),
+    );
+    c.pairs.set(key, (list = found.length ? found : NOTHING));
+  }
+  return list;
+}
+function tripleClauses(a: Ingredient, c: Compiled): readonly Named[] {
+  let list = c.triples.get(a.signature);
+  if (!list) {
+    const found = [...a.operands].flatMap((o) => (c.byA.get(o) ?? NOTHING).filter((n) => n.clause.c));
+    c.triples.set(a.signature, (list = found.length ? found : NOTHING));
+  }
+  return list;
 }
 
 /** Verdict of things that meet. Problems come back for unknown ids; see `judge` for how. */
@@ -80,11 +106,7 @@ export function mix(
 export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
   const meeting = catalogue.meetings.get(q.meeting)!;
   const findings = new Map<string, Finding>();
-  const add = (
-    rule: string,
-    clause: Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>,
-    parts: { item: number; i: Ingredient | null }[],
-  ): void => {
+  const add = (rule: string, clause: HitClause, parts: Part[]): void => {
     const at = column(
       clause,
       parts.map((p) => items[p.item]!),
@@ -112,35 +134,61 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
     if (!findings.has(key)) findings.set(key, found);
   };
 
-  const { byA } = compile(catalogue);
+  eachHit(items, meeting, catalogue, add);
+  return answer([...findings.values()], items, meeting, q, catalogue);
+}
+
+/** The level alone, of things that meet: what `judge` says, without the reasons. */
+export function levelOf(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): number {
+  const meeting = catalogue.meetings.get(q.meeting)!;
+  let worst = 0;
+  eachHit(items, meeting, catalogue, (_rule, clause, parts) => {
+    if (clause.level <= worst && !q.closed) return;
+    const at = column(
+      clause,
+      parts.map((p) => items[p.item]!),
+      meeting,
+      q,
+    );
+    if (at.level > worst) worst = at.level;
+  });
+  return worst;
+}
+
+type HitClause = Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>;
+type Part = { item: number; i: Ingredient | null };
+/** Every clause that holds between ingredients of different items, each way round. */
+function eachHit(
+  items: readonly JudgedItem[],
+  meeting: Meeting,
+  catalogue: Catalogue,
+  hit: (rule: string, clause: HitClause, parts: Part[]) => void,
+): void {
+  const c = compile(catalogue);
   for (let x = 0; x < items.length; x++)
     for (let y = 0; y < items.length; y++) {
       if (x === y || items[x]!.key === items[y]!.key) continue;
-      for (const a of items[x]!.ingredients)
-        for (const operand of a.operands)
-          for (const { rule, clause } of byA.get(operand) ?? []) {
-            if (clause.c) {
-              tripleHits(items, x, y, a, clause, (parts) => add(rule.id, clause, parts));
-              continue;
+      for (const a of items[x]!.ingredients) {
+        for (const b of items[y]!.ingredients)
+          for (const { rule, clause } of pairClauses(a, b, c))
+            if (holds(clause, a, b, items[x]!, items[y]!)) {
+              const parts = [
+                { item: x, i: a },
+                { item: y, i: b },
+              ];
+              hit(rule.id, clause, x < y ? parts : parts.reverse());
             }
-            for (const b of items[y]!.ingredients)
-              if (b.operands.has(clause.b) && holds(clause, a, b, items[x]!, items[y]!)) {
-                const parts = [
-                  { item: x, i: a },
-                  { item: y, i: b },
-                ];
-                add(rule.id, clause, x < y ? parts : parts.reverse());
-              }
-          }
+        for (const { rule, clause } of tripleClauses(a, c))
+          tripleHits(items, x, y, a, clause, (parts) => hit(rule.id, clause, parts));
+      }
       if (x < y)
         unknownHits(items[x]!, items[y]!, meeting, catalogue, (clause) =>
-          add('U1', clause, [
+          hit('U1', clause, [
             { item: x, i: null },
             { item: y, i: null },
           ]),
         );
     }
-  return answer([...findings.values()], items, meeting, q, catalogue);
 }
 
 function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, itemB: JudgedItem): boolean {

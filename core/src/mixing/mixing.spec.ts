@@ -1,6 +1,7 @@
 import { judge, mix, mixMatrix, type MixItem, type MixQuestion, readLabel, resolveItems } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
+import { plainLevel } from '../../checks/plain-mix';
 
 const ids = [...catalogue.products.keys()];
 const level = (items: MixItem[], more: Partial<MixQuestion> = {}) => {
@@ -57,12 +58,16 @@ describe('over the whole catalogue', () => {
       { numRuns: 1500 },
     );
   });
-  test('the matrix says the same as one pair at a time', () => {
-    const some = ids.filter((_, i) => i % 9 === 0);
+  test('the matrix says the same as one pair at a time, and as the plainest way of asking', () => {
+    const some = ids.filter((_, i) => i % 6 === 0);
     const m = mixMatrix(some, 'container', catalogue);
     for (let i = 0; i < some.length; i++)
-      for (let j = i + 1; j < some.length; j++)
-        expect(m[i]![j - i - 1]).toBe(level([{ product: some[i]! }, { product: some[j]! }]).level);
+      for (let j = i + 1; j < some.length; j++) {
+        const [a, b] = [some[i]!, some[j]!];
+        const said = m[i]![j - i - 1];
+        expect([a, b, said]).toEqual([a, b, level([{ product: a }, { product: b }]).level]);
+        expect([a, b, said]).toEqual([a, b, plainLevel(a, b, catalogue)]);
+      }
   });
   test('percent as sold only ever raises: a stronger substance is never judged milder', () => {
     const acids = [
