@@ -147,13 +147,13 @@ const byLibrary = (text: string): LabelAnswer => {
   return { ingredients, unrecognised, undisclosed: unrecognised.length > 0, signs: [], problems: [] };
 };
 for (const l of corpus.slice(0, 40)) readLabel(l.text, catalogue);
-let ours = score(corpus, (t) => readLabel(t, catalogue), catalogue);
-let theirs = ours;
-const read = ms(() => (ours = score(corpus, (t) => readLabel(t, catalogue), catalogue)));
-const searched = ms(() => (theirs = score(corpus, byLibrary, catalogue)));
+let reader = score(corpus, (t) => readLabel(t, catalogue), catalogue);
+let library = reader;
+const read = ms(() => (reader = score(corpus, (t) => readLabel(t, catalogue), catalogue)));
+const searched = ms(() => (library = score(corpus, byLibrary, catalogue)));
 say(
   `${corpus.length} label lines against fuse.js over the same names`,
-  `${(searched / read).toFixed(1)} times faster (${read.toFixed(0)} ms), recall ${pc(ours)} against ${pc(theirs)}, hazards taken for milder ${ours.downgrades.length} against ${theirs.downgrades.length}`,
+  `${(searched / read).toFixed(1)} times faster (${read.toFixed(0)} ms), recall ${pc(reader)} against ${pc(library)}, hazards taken for milder ${reader.downgrades.length} against ${library.downgrades.length}`,
 );
 const unknown = Array.from({ length: 300 }, (_, i) => `unknownium compound number ${i} of its kind`);
 const lost = ms(() => unknown.forEach((t) => readLabel(t, catalogue)));
