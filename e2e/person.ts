@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
@@ -9,6 +9,7 @@ export const DEMO_NOW = '2026-11-25T10:30:00Z';
 export const demoServer = (dataDir = mkdtempSync(join(tmpdir(), 'dolly-e2e-'))) =>
   startServer({ dataDir, env: { DEMO_NOW, NODE_OPTIONS: '' } }).then((s) => ({ ...s, dataDir }));
 const WAIT = 15000;
+const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 
 /** What a person does at the screen: find by role and name, press, type, read. */
 export class Person {
@@ -82,6 +83,23 @@ export class Person {
     const e = await this.named(name, 'input, textarea');
     await e.click();
     await e.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+  }
+  /** Pick in a chooser by typing, the way the list is meant to be used. */
+  async choose(chooser: string | RegExp, words: string, option: string | RegExp): Promise<void> {
+    await this.press(chooser);
+    await this.driver.sleep(250);
+    if (words) await this.keys(words);
+    await this.press(option, '[role=option]');
+  }
+  /** Put a file into a file field, as if it had been picked. */
+  async file(css: string, path: string): Promise<void> {
+    await (await this.see(css)).sendKeys(path);
+  }
+  /** What axe-core has against the page as it stands. */
+  async violations(): Promise<string[]> {
+    return (await this.driver.executeAsyncScript(
+      `${AXE}; const done = arguments[arguments.length - 1]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + (n.any[0]?.message ?? '')).join(' | '))))`,
+    )) as string[];
   }
   /** Only the keyboard: Tab until the thing of that name has the focus. */
   async tabTo(name: RegExp, most = 120): Promise<void> {

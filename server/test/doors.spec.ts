@@ -32,6 +32,25 @@ describe('computing doors answer what the core answers', () => {
       ingredients: [{ substance: 'water' }, { substance: 'citric-acid', percent: { min: 5, max: 15 } }],
       undisclosed: false,
     }));
+  test('label with the household’s word on an entry; a wrong word for the field is refused', async () => {
+    const text = 'water, wonder stuff';
+    expect((await s.call('POST', '/api/label', { text })).body).toMatchObject({ unrecognised: ['wonder stuff'] });
+    const corrections = [{ text: 'wonder stuff', substance: 'urea' }];
+    expect((await s.call('POST', '/api/label', { text, corrections })).body).toMatchObject({ undisclosed: false });
+    expect((await s.call('POST', '/api/label', { text, correction: [] })).status).toBe(422);
+    const mixed = await s.call('POST', '/api/mix', {
+      items: [{ label: text, corrections }, { product: 'chlorine-bleach' }],
+      meeting: 'container',
+    });
+    expect(mixed.body).toMatchObject({ level: 5 });
+  });
+  test('a tool may be rinsed without a spot, a head moves onto a bottle, and each says what is missing', async () => {
+    const at = async (body: object) => (await s.call('POST', '/api/log', body)).status;
+    expect(await at({ kind: 'rinse', tools: ['a-brush'] })).toBe(201);
+    expect(await at({ kind: 'rinse' })).toBe(422);
+    expect(await at({ kind: 'head-moved', tools: ['a-head'] })).toBe(422);
+    expect(await at({ kind: 'head-moved', tools: ['a-head'], bottle: 'a-bottle', toolsRinsed: 2 })).toBe(201);
+  });
   test('dilute, with the spoons of the request', async () => {
     const q = {
       stock: { product: 'chlorine-bleach' },

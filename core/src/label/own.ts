@@ -20,24 +20,30 @@ export function contentsOf(read: LabelAnswer): Contents {
   return [...out].map(([substance, percent]) => ({ substance, percent }));
 }
 
+/** Taken where a label states no amount. */
+const USUAL_PERCENT = 5;
+
 /** Products of the catalogue that are most like what a label names, nearest first: shared classes weighed by their hazard. */
 export function nearestProducts(read: LabelAnswer, catalogue: Catalogue, count = 4): Product[] {
   const d = dictionaryOf(catalogue);
-  const weigh = (ids: readonly string[]): Map<string, number> => {
+  // what it is counts most, then its class, each by its hazard and, softly, by how much of it there is
+  const weigh = (contents: Contents): Map<string, number> => {
     const w = new Map<string, number>();
-    for (const id of ids) {
-      const s = catalogue.substances.get(id);
-      if (!s) continue;
-      w.set(id, 0.5);
-      for (const c of s.classes) w.set(c, Math.max(w.get(c) ?? 0, d.hazard(s) + 0.5));
+    for (const { substance, percent } of contents) {
+      const s = catalogue.substances.get(substance);
+      if (!s || s.classes.includes('water')) continue;
+      const stated = percent.max - percent.min < 99;
+      const much = Math.sqrt(stated ? Math.min(60, (percent.min + percent.max) / 2) + 0.2 : USUAL_PERCENT);
+      const heavy = (d.hazard(s) + 1) * much;
+      w.set(substance, heavy);
+      for (const c of s.classes) w.set(c, Math.max(w.get(c) ?? 0, heavy));
     }
-    w.delete('water');
     return w;
   };
-  const mine = weigh(contentsOf(read).map((c) => c.substance));
+  const mine = weigh(contentsOf(read));
   if (!mine.size) return [];
   const score = (p: Product): number => {
-    const theirs = weigh(p.contents.map((c) => c.substance));
+    const theirs = weigh(p.contents);
     let shared = 0;
     let all = 0;
     for (const key of new Set([...mine.keys(), ...theirs.keys()])) {

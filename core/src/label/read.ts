@@ -197,6 +197,7 @@ class Reading {
   private withFigures(list: { text: string; comma: boolean }[]): { text: string; comma: boolean }[] {
     const out: { text: string; comma: boolean }[] = [];
     for (const p of list) {
+      if (!p.text) continue;
       const before = out.at(-1);
       const numbers = p.text.match(CAS) ?? [];
       const alone = !nameIn(readAmount(p.text.replace(CAS, ' '), true).rest);

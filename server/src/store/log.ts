@@ -165,6 +165,12 @@ function required(e: LogFields): LogProblem | null {
         need(e.outcome, '/outcome', 'Say how it went: worked, partly, not or damaged.')
       );
     case 'rinse':
+      return need(e.spot ?? e.tools?.length, '/spot', 'Say which spot, or which tools.');
+    case 'head-moved':
+      return (
+        need(e.tools?.length, '/tools', 'Say which head.') ??
+        need(e.bottle, '/bottle', 'Say onto which bottle it went.')
+      );
     case 'inspect':
       return need(e.spot, '/spot', 'Say which spot.');
     case 'mix':

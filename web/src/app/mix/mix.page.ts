@@ -227,10 +227,8 @@ export class MixPage {
   protected readonly guards = computed<Guard[]>(() => {
     const c = this.knowledge.catalogue();
     if (!c) return [];
-    const products = this.state.items().flatMap((i) => {
-      const p = i.product ? c.products.get(i.product) : undefined;
-      return p ? [p] : [];
-    });
+    const ids = this.state.items().flatMap((i) => [i.product, ...(i.holds?.what.map((w) => w.product) ?? [])]);
+    const products = [...new Set(ids)].flatMap((id) => (id && c.products.get(id)) || []);
     return guardsFor(products, profileOf(this.household(), this.clock.minute()), c);
   });
   protected readonly names = computed(() => this.items().map((i) => i.name));
