@@ -235,7 +235,8 @@ export class Chemistry {
       });
     }
     const n = t.neutral;
-    if (n)
+    // less than that nobody would feel
+    if (n && n.warmer_K >= 0.3)
       out.push({
         text: `They cancel: at the most ${figure(n.acid_mmol)} mmol of acid on ${figure(n.alkali_mmol)} mmol of alkali. ${n.usedUp === 'both' ? 'Both are used up' : `The ${n.usedUp} is used up first and some of the ${n.usedUp === 'acid' ? 'alkali' : 'acid'} is left`}; up to ${figure(Number(n.warmer_K.toPrecision(2)))} °C warmer.`,
         source: 'chemistry-textbook',
