@@ -88,7 +88,7 @@ test('moving things changes verdicts: a brush, a rinse, a sprayer head', async (
   const p = await Person.at(server.url, { width: 1100, height: 900 });
   try {
     await p.open('/mix?with=white-vinegar');
-    await p.choose(/^Add a sponge/, 'toothbrush', /^Toothbrush, Wet room shelf/);
+    await p.choose(/^Add what is there already/, 'toothbrush', /^Toothbrush, Wet room shelf/);
     await p.read('.verdict', /5 of 5/);
     await p.press('I have rinsed it');
     await p.read('.verdict', /2 of 5.*Only after rinsing/);

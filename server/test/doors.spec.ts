@@ -49,7 +49,16 @@ describe('computing doors answer what the core answers', () => {
     expect(await at({ kind: 'rinse', tools: ['a-brush'] })).toBe(201);
     expect(await at({ kind: 'rinse' })).toBe(422);
     expect(await at({ kind: 'head-moved', tools: ['a-head'] })).toBe(422);
-    expect(await at({ kind: 'head-moved', tools: ['a-head'], bottle: 'a-bottle', toolsRinsed: 2 })).toBe(201);
+    const moved = await s.call('POST', '/api/log', {
+      kind: 'head-moved',
+      tools: ['a-head'],
+      bottle: 'b',
+      toolsRinsed: 2,
+    });
+    expect(moved.status).toBe(201);
+    expect(
+      (await s.call('POST', '/api/log', { kind: 'undo', corrects: moved.body.id })).body.errors[0].message,
+    ).toMatch(/Move the head back/);
   });
   test('dilute, with the spoons of the request', async () => {
     const q = {

@@ -5,6 +5,7 @@ import type {
   Attack,
   CatalogueFile,
   Clue,
+  Condition,
   Family,
   Group,
   Job,
@@ -17,6 +18,7 @@ import type {
   Phrase,
   Product,
   Protection,
+  Resident,
   Rule,
   Soil,
   Source,
@@ -58,6 +60,8 @@ export interface RawCatalogue {
   tuning: Tuning[];
   phrases: Phrase[];
   families: Family[];
+  conditions: Condition[];
+  residents: Resident[];
 }
 
 export type Table<T> = ReadonlyMap<string, T>;

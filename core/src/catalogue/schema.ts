@@ -601,6 +601,41 @@ export const FamilySchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** How it is used, where that alone matters: beside a flame, in a mist. Rules name it as `place:id`. */
+export const ConditionSchema = Type.Object(
+  {
+    ...Named,
+    /** What to do, in a sentence. */
+    then: Type.String({ minLength: 1 }),
+    /** What is not known may burn, or be breathed: it is not safe here either. */
+    unknownToo: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+/** What is often there already: a block in the cistern, urine, limescale, yesterday's drain opener. */
+export const ResidentSchema = Type.Object(
+  {
+    ...Named,
+    synonyms: Words,
+    /** Where it is usually met. */
+    meeting: Id,
+    holds: Type.Array(
+      Type.Object(
+        {
+          product: Type.Optional(Id),
+          substance: Type.Optional(Id),
+          label: Type.Optional(Type.String()),
+          percent: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
+        },
+        { additionalProperties: false },
+      ),
+      { minItems: 1 },
+    ),
+  },
+  { additionalProperties: false },
+);
+export type Condition = Static<typeof ConditionSchema>;
+export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
 export type Family = Static<typeof FamilySchema>;
 
@@ -633,5 +668,7 @@ export const catalogueSchemas = {
   tuning: TuningSchema,
   phrases: PhraseSchema,
   families: FamilySchema,
+  conditions: ConditionSchema,
+  residents: ResidentSchema,
 } as const;
 export type CatalogueFile = keyof typeof catalogueSchemas;

@@ -21,12 +21,19 @@ export function localDay(instant: Date, timeZone: string): string {
 }
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first. */
-export function standing(log: readonly LogEntry[]): LogEntry[] {
-  const gone = new Set(log.map((e) => e.corrects).filter((x): x is string => Boolean(x)));
-  return log
-    .filter((e) => !gone.has(e.id) && e.kind !== 'undo')
-    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq));
+export function standing(log: readonly LogEntry[]): readonly LogEntry[] {
+  let known = stood.get(log);
+  if (!known) {
+    const gone = new Set(log.map((e) => e.corrects).filter((x): x is string => Boolean(x)));
+    known = log
+      .filter((e) => !gone.has(e.id) && e.kind !== 'undo')
+      .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq));
+    stood.set(log, known);
+  }
+  return known;
 }
+/** A log is replaced, never changed: it is sorted once, however many ask. */
+const stood = new WeakMap<readonly LogEntry[], readonly LogEntry[]>();
 
 /** Something met, with its name as it was then. */
 export type Met = Last & { at: string; name: string };

@@ -10,6 +10,8 @@ export interface MixQuestion {
   rinsed?: boolean;
   /** The face keeps residue: grout, stone, bare wood, cloth. Unknown counts as porous. */
   porous?: boolean;
+  /** How it is used where that alone matters: ids of `conditions`, e.g. beside a flame. */
+  conditions?: string[];
 }
 export interface Finding {
   /** After where it meets is taken into account. */
@@ -23,6 +25,8 @@ export interface Finding {
   source: string;
   kind: Clause['kind'];
   pair: { item: number; substance: string | null; name: string }[];
+  /** The condition that decides, where it is one. */
+  place?: string;
   /** The column that changed its level, where one did. */
   note?: string;
 }
@@ -45,8 +49,11 @@ interface Compiled {
   byA: ReadonlyMap<string, readonly Named[]>;
   pairs: Map<number, readonly Named[]>;
   triples: Map<number, readonly Named[]>;
+  /** Condition → operand → clauses. */
+  places: ReadonlyMap<string, ReadonlyMap<string, readonly Named[]>>;
 }
 const NOTHING: readonly Named[] = [];
+const PLACE = 'place:';
 /** More signatures than any catalogue has. */
 const SIGNATURES = 1 << 20;
 const compiled = new WeakMap<Catalogue['rules'], Compiled>();
@@ -54,12 +61,18 @@ function compile(catalogue: Catalogue): Compiled {
   let c = compiled.get(catalogue.rules);
   if (c) return c;
   const byA = new Map<string, Named[]>();
+  const places = new Map<string, Map<string, Named[]>>();
   for (const rule of catalogue.rules.values())
     for (const clause of rule.clauses) {
-      if (clause.b.startsWith('place:')) continue;
+      if (clause.b.startsWith(PLACE)) {
+        const here = places.get(clause.b.slice(PLACE.length)) ?? new Map<string, Named[]>();
+        here.set(clause.a, [...(here.get(clause.a) ?? []), { rule, clause }]);
+        places.set(clause.b.slice(PLACE.length), here);
+        continue;
+      }
       byA.set(clause.a, [...(byA.get(clause.a) ?? []), { rule, clause }]);
     }
-  c = { byA, pairs: new Map(), triples: new Map() };
+  c = { byA, pairs: new Map(), triples: new Map(), places };
   compiled.set(catalogue.rules, c);
   return c;
 }
@@ -93,6 +106,9 @@ export function mix(
   if (!catalogue.meetings.has(q.meeting))
     return bad('/meeting', 'Say where they meet: container, surface, shelf, drain, fixture, machine or carried.');
   if (!q.items.length) return bad('/items', 'Name at least one thing.');
+  const odd = q.conditions?.find((id) => !catalogue.conditions.has(id));
+  if (odd !== undefined)
+    return bad('/conditions', `"${odd}" is no condition: ${[...catalogue.conditions.keys()].join(', ')}.`);
   const items = resolveItems(q.items, catalogue, bottles);
   if (!items.ok) return items;
   return ok(judge(items.value, q, catalogue));
@@ -106,6 +122,8 @@ export function mix(
 export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
   const meeting = catalogue.meetings.get(q.meeting)!;
   const findings = new Map<string, Finding>();
+  const nameOf = (p: Part): string =>
+    p.place ? catalogue.conditions.get(p.place)!.name : (p.i?.name ?? items[p.item]!.name);
   const add = (rule: string, clause: HitClause, parts: Part[]): void => {
     const at = column(
       clause,
@@ -115,11 +133,12 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
     );
     // all that the column looks at is in the key, so what shares a key shares its level
     const key = `${rule}|${clause.level}|${clause.gas}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
+    const place = parts.find((p) => p.place)?.place;
     const found: Finding = {
       level: at.level,
       ruleLevel: clause.level,
       rule,
-      between: parts.map((p) => p.i?.name ?? items[p.item]!.name),
+      between: parts.map(nameOf),
       forms: clause.forms,
       because: clause.because,
       source: clause.source,
@@ -127,14 +146,15 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       pair: parts.map((p) => ({
         item: p.item,
         substance: p.i?.substance ?? null,
-        name: p.i?.name ?? items[p.item]!.name,
+        name: nameOf(p),
       })),
+      ...(place ? { place } : {}),
       ...(at.note ? { note: at.note } : {}),
     };
     if (!findings.has(key)) findings.set(key, found);
   };
 
-  eachHit(items, meeting, catalogue, add);
+  eachHit(items, meeting, q.conditions ?? [], catalogue, add);
   return answer([...findings.values()], items, meeting, q, catalogue);
 }
 
@@ -142,7 +162,7 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
 export function levelOf(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): number {
   const meeting = catalogue.meetings.get(q.meeting)!;
   let worst = 0;
-  eachHit(items, meeting, catalogue, (_rule, clause, parts) => {
+  eachHit(items, meeting, q.conditions ?? [], catalogue, (_rule, clause, parts) => {
     if (clause.level <= worst && !q.closed) return;
     const at = column(
       clause,
@@ -156,15 +176,18 @@ export function levelOf(items: readonly JudgedItem[], q: Omit<MixQuestion, 'item
 }
 
 type HitClause = Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>;
-type Part = { item: number; i: Ingredient | null };
+/** `place` is a condition in the part's stead. */
+type Part = { item: number; i: Ingredient | null; place?: string };
 /** Every clause that holds between ingredients of different items, each way round. */
 function eachHit(
   items: readonly JudgedItem[],
   meeting: Meeting,
+  conditions: readonly string[],
   catalogue: Catalogue,
   hit: (rule: string, clause: HitClause, parts: Part[]) => void,
 ): void {
   const c = compile(catalogue);
+  for (const id of conditions) placeHits(items, id, c, catalogue, hit);
   for (let x = 0; x < items.length; x++)
     for (let y = 0; y < items.length; y++) {
       if (x === y || items[x]!.key === items[y]!.key) continue;
@@ -189,6 +212,38 @@ function eachHit(
           ]),
         );
     }
+}
+
+/** What a thing alone meets by how it is used. */
+function placeHits(
+  items: readonly JudgedItem[],
+  id: string,
+  c: Compiled,
+  catalogue: Catalogue,
+  hit: (rule: string, clause: HitClause, parts: Part[]) => void,
+): void {
+  const condition = catalogue.conditions.get(id);
+  const here = c.places.get(id);
+  if (!condition || !here) return;
+  items.forEach((item, n) => {
+    const place: Part = { item: n, i: null, place: id };
+    for (const a of item.ingredients)
+      for (const operand of a.operands)
+        for (const { rule, clause } of here.get(operand) ?? [])
+          if (a.percent >= (clause.when?.minA ?? 0)) hit(rule.id, clause, [{ item: n, i: a }, place]);
+    if (item.unknown && condition.unknownToo)
+      hit(
+        'U1',
+        {
+          level: 3,
+          forms: [],
+          because: `${cap(item.name)}: not all that is in it is known, so ${condition.name} it is not safe.`,
+          kind: 'unknown',
+          source: 'common-practice',
+        },
+        [{ item: n, i: null }, place],
+      );
+  });
 }
 
 function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, itemB: JudgedItem): boolean {
@@ -329,7 +384,7 @@ function answer(
     verdict: verdict.id,
     headline,
     findings,
-    then: thenWhat(level, first, meeting, q, items),
+    then: thenWhat(level, first, meeting, q, items, catalogue),
     ...(level >= 4 || beside3 ? { emergency: EMERGENCY + (fluoride ? FLUORIDE : '') } : {}),
   };
 }
@@ -353,7 +408,10 @@ function thenWhat(
   meeting: Meeting,
   q: Omit<MixQuestion, 'items'>,
   items: readonly JudgedItem[],
+  catalogue: Catalogue,
 ): string[] {
+  const condition = first?.place ? catalogue.conditions.get(first.place) : undefined;
+  if (condition && level >= 2) return [condition.then];
   if (first?.note && first.ruleLevel > level)
     return level === 0
       ? ['Rinse once more with plain water before you start.']

@@ -130,6 +130,89 @@ describe('where they meet', () => {
   });
 });
 
+describe('how it is used', () => {
+  const at = (product: string, ...conditions: string[]) => level([{ product }], { conditions });
+  test.each([
+    ['isopropanol-70', 'flame', 4, /No flame/],
+    ['isopropanol-70', 'hot', 4, /hand-warm/],
+    ['white-vinegar', 'mist', 5, /Only clean water/],
+    ['quat-disinfectant', 'mist', 5, /Only clean water/],
+    ['chlorine-bleach', 'hot', 2, /hand-warm/],
+    ['chlorine-bleach', 'rust', 2, /rust remover/],
+    ['chlorine-bleach', 'stored-diluted', 2, /fresh each day/],
+    ['quat-disinfectant', 'cotton', 2, /microfibre/],
+  ])('%s, %s → %d, and what to do instead', (product, condition, want, then) => {
+    const a = at(product, condition);
+    expect([a.level, a.then.join(' ')]).toEqual([want, expect.stringMatching(then)]);
+    expect(a.findings[0]!.between).toHaveLength(2);
+  });
+  test('water minds none of them; an unknown label minds flame, heat and mist', () => {
+    expect(at('water', ...catalogue.conditions.keys()).level).toBe(0);
+    for (const c of catalogue.conditions.values())
+      expect([c.id, level([{ label: 'goo' }], { conditions: [c.id] }).level]).toEqual([c.id, c.unknownToo ? 3 : 0]);
+  });
+  test('a condition never lowers, and an unknown one is refused with the known ones', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ids),
+        fc.constantFrom(...ids),
+        fc.constantFrom(...catalogue.conditions.keys()),
+        (a, b, c) => {
+          const items = [{ product: a }, { product: b }];
+          return level(items, { conditions: [c] }).level >= level(items).level;
+        },
+      ),
+      { numRuns: 1500 },
+    );
+    expect(
+      mix({ items: [{ product: 'water' }], meeting: 'container', conditions: ['full moon'] }, catalogue),
+    ).toMatchObject({
+      ok: false,
+      problems: [{ path: '/conditions' }],
+    });
+  });
+  test('every condition is named by a rule, and every rule of a place has its condition', () => {
+    const named = new Set(
+      [...catalogue.rules.values()].flatMap((r) =>
+        r.clauses.flatMap((c) => (c.b.startsWith('place:') ? [c.b.slice(6)] : [])),
+      ),
+    );
+    expect([...named].sort()).toEqual([...catalogue.conditions.keys()].sort());
+  });
+});
+
+describe('what is often there already', () => {
+  test.each([
+    ['urine', 'chlorine-bleach', 5],
+    ['litter', 'chlorine-bleach', 5],
+    ['nappy-pail', 'chlorine-bleach', 5],
+    ['tank-block', 'toilet-cleaner-acid', 5],
+    ['pool-water', 'white-vinegar', 5],
+    ['drain-yesterday', 'drain-opener-acid', 5],
+    ['dishwasher-tablet', 'citric-descaler', 5],
+    ['colour-run-remover', 'chlorine-bleach', 5],
+    ['limescale', 'citric-descaler', 2],
+    ['cement-lime', 'white-vinegar', 2],
+    ['aluminium-pan', 'oven-cleaner-caustic', 4],
+    ['rim-block', 'chlorine-bleach', 3],
+    ['limescale', 'dish-detergent', 0],
+  ])('%s and %s → %d', (id, product, want) => {
+    const r = catalogue.residents.get(id)!;
+    const asked: MixItem[] = [{ holds: { name: r.name, what: r.holds } }, { product }];
+    expect(level(asked, { meeting: r.meeting as MixQuestion['meeting'] }).level).toBe(want);
+  });
+  test('all of them are known, and meet somewhere', () => {
+    for (const r of catalogue.residents.values()) {
+      expect([r.id, catalogue.meetings.has(r.meeting)]).toEqual([r.id, true]);
+      for (const h of r.holds)
+        expect([
+          r.id,
+          h.product ? catalogue.products.has(h.product) : h.substance ? catalogue.substances.has(h.substance) : true,
+        ]).toEqual([r.id, true]);
+    }
+  });
+});
+
 describe('unknown is not safe', () => {
   test.each(['chlorine-bleach', 'white-vinegar', 'toilet-cleaner-acid', 'peroxide-3'])(
     'an unknown label beside %s is at least 3',

@@ -74,6 +74,7 @@ export const requests = {
       closed: opt(Type.Boolean()),
       rinsed: opt(Type.Boolean()),
       porous: opt(Type.Boolean()),
+      conditions: opt(Type.Array(Id, { maxItems: 10 })),
     },
     closed,
   ),

@@ -90,6 +90,9 @@ export function createLog(
       const was = get(e.corrects!);
       if (!was) throw new LogProblem('/corrects', 'That entry is not in the log.');
       if (was.kind === 'undo') throw new LogProblem('/corrects', 'An undo cannot be undone: do it again instead.');
+      // what a head has met would be forgotten with it
+      if (was.kind === 'head-moved')
+        throw new LogProblem('/corrects', 'Move the head back instead: what it has met goes with it.');
       if (Date.parse(at) - Date.parse(was.recordedAt) > DAY_MS)
         throw new LogProblem('/corrects', 'It is more than a day old: write a correction instead.');
       if (

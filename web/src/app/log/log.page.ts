@@ -165,7 +165,11 @@ export class LogPage {
         title: f.title,
         detail: f.detail,
         outcome: f.entry.outcome ? OUTCOME[f.entry.outcome] : '',
-        canUndo: f.entry.kind !== 'undo' && !undone && now - Date.parse(f.entry.recordedAt) < DAY,
+        canUndo:
+          f.entry.kind !== 'undo' &&
+          f.entry.kind !== 'head-moved' &&
+          !undone &&
+          now - Date.parse(f.entry.recordedAt) < DAY,
         undone,
       });
     }

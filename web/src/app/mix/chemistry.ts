@@ -247,7 +247,7 @@ export class Chemistry {
         text: `At the most ${figure(Number(f.co2_L.toPrecision(3)))} L of carbon dioxide. The ${f.usedUp === 'both' ? 'acid and the soda are both used up' : f.usedUp === 'acid' ? 'acid is used up first' : 'soda is used up first'}; what is left in the water is about ${figure(Number(f.salt_g.toPrecision(2)))} g of a salt that cleans nothing. Shut in a bottle that just holds it, some ${figure(Math.round(f.closed_bar.min))} to ${figure(Math.round(f.closed_bar.max))} bar: drink bottles burst at about ten, spray bottles far below.`,
         source: 'from-memory',
       });
-    const oxygen = this.oxygen() ? t.oxygen_L : 0;
+    const oxygen = this.reacts() ? t.oxygen_L : 0;
     if (oxygen > 0.05 && names.length > 1)
       out.push({
         text: `The peroxide holds at the most ${figure(Number(oxygen.toPrecision(2)))} L of oxygen. In a closed bottle it has nowhere to go.`,
@@ -255,7 +255,7 @@ export class Chemistry {
       });
     return out;
   });
-  /** The verdict speaks of oxygen. */
-  readonly oxygen = input(false);
+  /** A rule concerns them: what one holds of oxygen may come free. */
+  readonly reacts = input(false);
 }
 const clamp = (pH: number): number => Math.max(0, Math.min(14, pH));

@@ -79,7 +79,7 @@ describe('Mix', () => {
   });
   test('a brush that was used: judged by what it carries, and a rinse changes the verdict and is written down', async () => {
     const p = await open(MixPage, { with: 'white-vinegar' });
-    await p.press(/^Add a sponge, brush/);
+    await p.press(/^Add what is there already/);
     await p.press(/^Toothbrush, Wet room shelf/, '[role=option]');
     expect(p.text('.head')).toMatch(/5 of 5/);
     expect(p.text('.ask')).toMatch(/chlorine bleach, 3 days ago, not rinsed/);
@@ -94,6 +94,18 @@ describe('Mix', () => {
       Emergency,
       { disableClose: true, data: { what: 'chlorine bleach and white vinegar' } },
     ]);
+  });
+  test('one thing alone, by how it is used', async () => {
+    const p = await open(MixPage, { with: 'isopropanol-70' });
+    await p.press(/^near a flame/);
+    expect(p.text('.head')).toMatch(/4 of 5: keep apart/);
+    expect(p.text('.pair')).toMatch(/No flame, spark or pilot light/);
+  });
+  test('what is often there already: dried urine under bleach', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach' });
+    await p.press(/^Add what is there already/);
+    await p.press(/^Urine, also dried/, '[role=option]');
+    expect(p.text('.head')).toMatch(/5 of 5: keep apart Makes a poison gas/);
   });
   test('what to wear, and the people of the house first', async () => {
     const p = await open(MixPage, { with: 'glass-cleaner-ammonia,chlorine-bleach' });

@@ -49,7 +49,7 @@ import { mixEvents, mixFeature } from './mix.state';
           @for (t of things(); track $index) {
             <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }@if (t.carried; as k) { <span class="carried">{{ k.words }}</span>@if (k.rinsable) {<button class="chip" type="button" [attr.aria-pressed]="k.rinsed" [disabled]="k.rinsed" (click)="rinse(k.index)">{{ k.rinsed ? 'rinsed now' : 'I have rinsed it' }}</button>} }@if (t.label; as l) { <button class="link" type="button" (click)="keepLabel(l.text, l.corrections)">keep it as a product</button> }</p></div>
           }
-          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }@if (carriers().length) { <dt-chooser label="Add a sponge, brush, sprayer head or place that was used" look="chip" empty="+ used thing or place" [choices]="carriers()" (chosen)="addCarrier($event)" /> }</div>
+          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }@if (carriers().length) { <dt-chooser label="Add what is there already: a sponge, a head, a place, a block, limescale" look="chip" empty="+ what is there" [choices]="carriers()" (chosen)="addCarrier($event)" /> }</div>
           @if (pasting()) {
             <form class="stack" (submit)="paste($event)">
               <dt-label-reader [(text)]="draft.text" [(corrections)]="draft.corrections" />
@@ -64,6 +64,7 @@ import { mixEvents, mixFeature } from './mix.state';
             @if (state.meeting() === 'container') { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
             @if (state.meeting() === 'surface' || state.meeting() === 'carried') { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
           </div>
+          <details class="also" [open]="state.conditions().length > 0"><summary>And is it …</summary><div class="chips" role="group" aria-label="How it is used">@for (c of conditions(); track c.id) { <button class="chip" type="button" [attr.aria-pressed]="state.conditions().includes(c.id)" (click)="store.dispatch(events.conditionToggled({ condition: c.id }))">{{ c.name }}</button> }</div></details>
         </section>
         @if (answer(); as a) {
           <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
@@ -76,7 +77,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
-            @if (guards().length) { <div class="tray guards"><h3>When you use either</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
+            @if (guards().length) { <div class="tray guards"><h3>{{ things().length > 1 ? 'When you use either' : 'When you use it' }}</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
@@ -86,7 +87,7 @@ import { mixEvents, mixFeature } from './mix.state';
               @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
               @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
             }
-            @if (items().length > 1) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [oxygen]="oxygen()" /> }
+            @if (items().length > 1) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [reacts]="a.level > 0" /> }
           </section>
         } @else if (state.items().length === 1 && release()) {
           <section class="plate zinc"><h2>{{ things()[0]?.name }}, used alone</h2><p>What it gives off into a closed room, at the most. Add what it may meet for a verdict.</p>@if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }</section>
@@ -101,7 +102,7 @@ import { mixEvents, mixFeature } from './mix.state';
     .layout { display: grid; grid-template-columns: minmax(320px, 0.72fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .ask { display: grid; gap: 12px; } .ask h1 { font-size: 24px; } .ask h2 { font-size: 19px; }
     .thing { padding: 10px 14px; } .thing .top { justify-content: space-between; } .thing p { margin: 2px 0 0; }
-      .guards ul { list-style: none; columns: 2; column-gap: 20px; } .guards li { break-inside: avoid; padding: 2px 0; } .guards .who b { color: var(--copper); } @media (max-width: 700px) { .guards ul { columns: 1; } }
+      .also summary { cursor: pointer; font-weight: 600; min-height: 28px; } .also .chips { margin-top: 8px; } .guards ul { list-style: none; columns: 2; column-gap: 20px; } .guards li { break-inside: avoid; padding: 2px 0; } .guards .who b { color: var(--copper); } @media (max-width: 700px) { .guards ul { columns: 1; } }
     .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
     .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
     .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
@@ -124,6 +125,7 @@ export class MixPage {
     meeting: this.store.selectSignal(mixFeature.selectMeeting),
     closed: this.store.selectSignal(mixFeature.selectClosed),
     rinsed: this.store.selectSignal(mixFeature.selectRinsed),
+    conditions: this.store.selectSignal(mixFeature.selectConditions),
   };
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly kits = this.store.selectSignal(selectKits);
@@ -168,6 +170,7 @@ export class MixPage {
     () => this.releases().find((r) => r.gas.id === this.gas()) ?? this.releases()[0] ?? null,
   );
   protected asMeeting = (id: string): MeetingId => id as MeetingId;
+  protected readonly conditions = computed(() => [...(this.knowledge.catalogue()?.conditions.values() ?? [])]);
   protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
   protected readonly bottles = computed<Choice[]>(() =>
     this.ownBottles()
@@ -202,13 +205,14 @@ export class MixPage {
     const c = this.knowledge.catalogue();
     const items = this.resolved();
     if (!c || !items?.length) return null;
-    if (items.length === 1) return null;
+    if (items.length === 1 && !this.state.conditions().length) return null;
     return judge(
       items,
       {
         meeting: this.state.meeting(),
         closed: this.state.meeting() === 'container' && this.state.closed(),
         rinsed: this.state.rinsed(),
+        conditions: this.state.conditions(),
       },
       c,
     );
@@ -232,7 +236,6 @@ export class MixPage {
     return guardsFor(products, profileOf(this.household(), this.clock.minute()), c);
   });
   protected readonly names = computed(() => this.items().map((i) => i.name));
-  protected readonly oxygen = computed(() => this.answer()?.findings.some((f) => f.forms.includes('oxygen')) ?? false);
   /** Level 0 claims no more than was read. */
   protected readonly nothing = computed(() =>
     this.items().every((i) => i.disclosed)
@@ -262,13 +265,26 @@ export class MixPage {
     const c = this.knowledge.catalogue();
     return c ? carriersOf(this.household(), this.clock.minute(), c) : [];
   });
-  protected readonly carriers = computed<Choice[]>(() =>
-    [...this.allCarriers()]
+  /** What still carries something in this house, unrinsed first, then what is often there anywhere. */
+  protected readonly carriers = computed<Choice[]>(() => [
+    ...[...this.allCarriers()]
       .sort((a, b) => Number(unrinsed(b)) - Number(unrinsed(a)))
       .map((k) => ({ id: k.id, name: `${capital(k.name)}, ${k.where}`, note: carriedWords(k) })),
-  );
+    ...[...(this.knowledge.catalogue()?.residents.values() ?? [])].map((r) => ({
+      id: r.id,
+      name: capital(r.name),
+      also: r.synonyms,
+      note: 'often there already',
+    })),
+  ]);
   protected addCarrier(id: string): void {
     const c = this.knowledge.catalogue();
+    const there = c?.residents.get(id);
+    if (there) {
+      this.add({ holds: { name: there.name, what: there.holds } });
+      this.store.dispatch(mixEvents.meetingChosen({ meeting: there.meeting as MeetingId }));
+      return;
+    }
     const k = this.allCarriers().find((x) => x.id === id);
     if (!c || !k) return;
     this.add(asItem(k, c));

@@ -7,6 +7,8 @@ export interface MixState {
   meeting: MeetingId;
   closed: boolean;
   rinsed: boolean;
+  /** How it is used, where that alone matters. */
+  conditions: string[];
 }
 export const mixEvents = createActionGroup({
   source: 'Mix page',
@@ -17,9 +19,10 @@ export const mixEvents = createActionGroup({
     'Meeting chosen': props<{ meeting: MeetingId }>(),
     'Closed toggled': emptyProps(),
     'Rinsed toggled': emptyProps(),
+    'Condition toggled': props<{ condition: string }>(),
   },
 });
-const initial: MixState = { items: [], meeting: 'container', closed: false, rinsed: false };
+const initial: MixState = { items: [], meeting: 'container', closed: false, rinsed: false, conditions: [] };
 export const mixFeature = createFeature({
   name: 'mixPage',
   reducer: createReducer(
@@ -32,6 +35,12 @@ export const mixFeature = createFeature({
     })),
     on(mixEvents.meetingChosen, (state, { meeting }): MixState => ({ ...state, meeting })),
     on(mixEvents.closedToggled, (state): MixState => ({ ...state, closed: !state.closed })),
+    on(mixEvents.conditionToggled, (state, { condition }): MixState => ({
+      ...state,
+      conditions: state.conditions.includes(condition)
+        ? state.conditions.filter((c) => c !== condition)
+        : [...state.conditions, condition],
+    })),
     on(mixEvents.rinsedToggled, (state): MixState => ({ ...state, rinsed: !state.rinsed })),
   ),
 });
