@@ -596,6 +596,8 @@ export const FamilySchema = Type.Object(
     substance: Id,
     /** The list does not count as the whole list. */
     partial: Type.Optional(Type.Boolean()),
+    /** Its pattern lets any words in: a worse name among them counts instead. */
+    loose: Type.Optional(Type.Boolean()),
     /** Means more on a label than the pure substance of the same name. */
     first: Type.Optional(Type.Boolean()),
   },

@@ -7,6 +7,8 @@ export interface Hit {
   substance: Substance;
   match: Match;
   partial?: boolean;
+  /** Found by a pattern that lets any words in. */
+  loose?: boolean;
 }
 export interface Near {
   /** Worst first. */
@@ -122,7 +124,14 @@ export function lookUp(name: string, d: Dictionary): Hit | null {
   if (!key) return null;
   const of = (first: boolean): Hit | null => {
     const f = d.families.find((x) => Boolean(x.family.first) === first && x.re.test(key));
-    return f ? { substance: f.substance, match: 'synonym', ...(f.family.partial ? { partial: true } : {}) } : null;
+    return f
+      ? {
+          substance: f.substance,
+          match: 'synonym',
+          ...(f.family.loose ? { loose: true } : {}),
+          ...(f.family.partial ? { partial: true } : {}),
+        }
+      : null;
   };
   // a bare "acid" or "chlorine" on a label means more than the pure substance of that name
   return of(true) ?? d.byName.get(key) ?? of(false);

@@ -248,7 +248,8 @@ class Reading {
     const full = clean(readAmount(text, numbers.length > 0).rest);
     const outer = clean(outside.rest);
     const name = nameIn(full) ? full : '';
-    const hit = (name && (lookUp(full, this.d) ?? lookUp(outer, this.d))) || null;
+    const found = (name && (lookUp(full, this.d) ?? lookUp(outer, this.d))) || null;
+    const hit = found?.loose && this.hides(full, found) ? null : found;
     const said = this.said.get(normaliseName(full)) ?? this.said.get(normaliseName(raw));
     if (!hit && said !== undefined) {
       this.corrected(said, raw, percent);
@@ -278,6 +279,32 @@ class Reading {
     }
     if (this.parts(full, raw, percent) || this.near(outer || full, raw, percent)) return;
     if (!this.scan(full, raw, percent)) this.unrecognised.push(raw);
+  }
+
+  /** A run of its words, not all of them, is a name as it stands. */
+  private holdsName(text: string): boolean {
+    const words = normaliseName(text).split(' ');
+    for (let i = 0; i < words.length; i++)
+      for (let n = Math.min(this.d.longest, words.length - i - (i ? 0 : 1)); n >= 1; n--) {
+        const run = words.slice(i, i + n).join(' ');
+        if (run.length >= 3 && this.d.byName.has(run)) return true;
+      }
+    return false;
+  }
+  /** A pattern of names has swallowed a name that is worse: a comma is missing. */
+  private hides(full: string, hit: Hit): boolean {
+    const words = normaliseName(full).split(' ');
+    for (let i = 0; i < words.length; i++)
+      for (let n = Math.min(this.d.longest, words.length - i - (i ? 0 : 1)); n >= 1; n--) {
+        const inner = this.d.byName.get(words.slice(i, i + n).join(' '));
+        if (
+          inner &&
+          this.d.hazard(inner.substance) >= 3 &&
+          inner.substance.classes.some((c) => !hit.substance.classes.includes(c))
+        )
+          return true;
+      }
+    return false;
   }
 
   /** CAS numbers in it; one with a wrong check digit is named, with the digit it should have. */
@@ -343,7 +370,8 @@ class Reading {
 
   private near(name: string, raw: string, percent: PercentRange | null): boolean {
     const n = nearest(name, this.d);
-    if (!n) return false;
+    // a known name within a text that is only nearly another one: the rest of it is unknown
+    if (!n || (n.distance > 0 && this.holdsName(name))) return false;
     const [worst, ...others] = n.substances;
     // a guess at something harmless settles nothing; one that only undoes the camera's slips does
     if ((n.distance > 0 && this.d.hazard(worst!) < 3) || this.negated.has(raw))
@@ -371,7 +399,7 @@ class Reading {
         const name = words.slice(i, i + n).join(' ');
         if (name.length < 4) continue;
         const hit = lookUp(name, this.d);
-        if (!hit) continue;
+        if (!hit || (hit.loose && this.hides(name, hit))) continue;
         this.take(hit, raw, percent, '');
         hits++;
         taken = n;
