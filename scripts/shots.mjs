@@ -27,6 +27,14 @@ const views = [
   ['field', '/choose/field', '.empty', { field: true }],
   ['own', '/own?kind=materials', 'dt-own form'],
   ['mix', '/mix?with=chlorine-bleach,phosphoric-bath-cleaner&where=surface', 'dt-meeting-web'],
+  [
+    'label',
+    '/mix?with=chlorine-bleach',
+    'dt-mix .ask',
+    {
+      js: "[...document.querySelectorAll('button')].find(b => b.textContent.includes('paste a label')).click(); setTimeout(() => { const t = document.querySelector('textarea'); t.value = 'Ingredients: aqua, sod1um laureth sulfate 5-15 %, citric acid < 5 %, wonder stuff, parfum'; t.dispatchEvent(new Event('input', { bubbles: true })); }, 200)",
+    },
+  ],
   ['mix-air', '/mix?with=isopropanol-70', '.nine'],
   ['shelf-matrix', '/mix/shelf', 'td.l5'],
   ['emergency', '/emergency?what=bleach%20and%20vinegar', 'dt-emergency-card'],
@@ -73,6 +81,10 @@ try {
         async () => !(await driver.executeScript("return document.querySelector('.page-head .btn:not(.strong)')")),
         400000,
       );
+    }
+    if (o.js) {
+      await driver.executeScript(o.js);
+      await driver.sleep(500);
     }
     if (o.bottle) {
       await driver.executeScript(

@@ -149,7 +149,8 @@ describe('a slip of the hand', () => {
 describe('a comma that is missing', () => {
   const names = [...catalogue.substances.values()].flatMap((s) => [s.name, ...s.synonyms].map((name) => ({ name, s })));
   const { hazard } = dictionaryOf(catalogue);
-  const plain = names.filter((n) => /^[a-zA-Z -]{4,}$/.test(n.name));
+  // "potash alum" and "potash soap" are names of their own
+  const plain = names.filter((n) => /^[a-zA-Z -]{4,}$/.test(n.name) && n.name !== 'potash');
   test('two names run together never read as one of them alone and settled (fast-check, 10 000)', () => {
     fc.assert(
       fc.property(fc.constantFrom(...plain), fc.constantFrom(...plain), ({ name, s }, other) => {

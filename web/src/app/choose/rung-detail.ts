@@ -29,8 +29,8 @@ export interface Need {
       <dl class="tray facts">
         @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
         <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
-        @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" />{{ m.text }}</dd> }
-        @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }}</span></dd> }
+        @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
+        @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
         @if (apart().length) { <dt>Keep away from</dt><dd>{{ apart().join(', ') }}</dd> }
         @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
       </dl>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { type Bottle, carriedWords, type Carrier, carriersOf, meetsOn } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
@@ -13,7 +14,7 @@ import { capital } from '../shared/words';
 @Component({
   selector: 'dt-heads',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, VerdictShape],
+  imports: [Chooser, RouterLink, VerdictShape],
   template: `
     @if (bottles().length) {
       <section class="plate zinc" aria-labelledby="heads-title"><h2 class="minor" id="heads-title">Sprayer heads</h2>
@@ -24,6 +25,7 @@ import { capital } from '../shared/words';
           <div class="asked" [style.border-color]="'var(--v' + p.level + ')'" role="status" aria-live="polite">
             <div class="row nowrap"><dt-verdict-shape [level]="p.level" [size]="40" [style.color]="'var(--v' + p.level + ')'" /><div><b>{{ p.level }} of 5: {{ words[p.level] }}</b><p class="small">{{ p.because }}</p></div></div>
             @if (p.now) { <p><b>{{ p.now }}</b></p> }
+            @if (p.level >= 4) { <a class="small" routerLink="/emergency">They have already met</a> }
             <div class="row">@if (p.level < 3) { <button class="btn" type="button" [disabled]="busy()" (click)="move(0)">Moved as it is</button> }<button class="btn" type="button" [disabled]="busy()" (click)="move(2)">Rinsed twice, and moved</button><button class="link" type="button" (click)="pending.set(null)">leave it where it is</button></div>
           </div>
         }

@@ -43,7 +43,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
               </section>
             }
             @if (wanted().length) { <section class="plate fade" aria-labelledby="needs-title"><h2 class="minor" id="needs-title">For the rung you chose</h2><ul class="lines">@for (n of wanted(); track n.id) { <li><span>{{ n.name }}</span><b [class.warn]="!n.here">{{ n.words }}</b>@if (!n.here) { <button class="link" type="button" [disabled]="n.listed" (click)="listItem(n.id, n.unit, n.amount)">{{ n.listed ? 'on the list' : 'list it' }}</button> } @else { <span></span> }</li> }</ul></section> }
-            @if (clash(); as x) { <section class="plate verdict" [style.border-color]="'var(--v' + x.level + ')'"><div class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="44" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><div><h2 class="minor" [style.color]="'var(--v' + x.level + ')'">Not on one shelf</h2><p class="small">{{ x.says }}</p></div></div></section> }
+            @if (clash(); as x) { <section class="plate verdict" [style.border-color]="'var(--v' + x.level + ')'"><div class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="44" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><div><h2 class="minor" [style.color]="'var(--v' + x.level + ')'">Not on one shelf</h2><p class="small">{{ x.says }}</p><a class="small" routerLink="/emergency" [queryParams]="{ what: x.what }">They have already met</a></div></div></section> }
             <section class="plate zinc" aria-labelledby="low-title"><h2 class="minor" id="low-title">Below par here</h2>
               <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
             @if (mixed().length) { <section class="plate zinc"><h2 class="minor">Mixed bottles</h2><ul class="lines">@for (b of mixed(); track b.name) { <li><span>{{ b.name }}</span><b>{{ b.left }}</b><span class="small" [class.warn]="b.old">{{ b.until }}</span></li> }</ul></section> }
@@ -155,6 +155,7 @@ export class KitsPage {
     return w
       ? {
           level: w.level,
+          what: w.pair.map((i) => this.name(i)).join(' and '),
           says: `${capital(w.pair.map((i) => this.name(i)).join(' stands beside '))}. If both leak: ${w.because.charAt(0).toLowerCase()}${w.because.slice(1)} ${w.then}`,
         }
       : null;
