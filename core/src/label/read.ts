@@ -362,7 +362,10 @@ class Reading {
   private parts(full: string, raw: string, percent: PercentRange | null): boolean {
     const words = full.split(/ and | & | \+ |\//).map((w) => clean(w));
     if (words.length < 2) return false;
-    const hits = words.map((w) => lookUp(w, this.d));
+    const hits = words.map((w) => {
+      const hit = lookUp(w, this.d);
+      return hit?.loose && this.hides(w, hit) ? null : hit;
+    });
     if (hits.some((h) => !h)) return false;
     hits.forEach((h) => this.take(h!, raw, words.length > 1 ? null : percent, ''));
     return true;
