@@ -11,14 +11,19 @@ export function daysBetween(from: string, now: Date, timeZone: string): number {
 }
 /** `2026-11-25` as it is in that zone. Unknown zones count as UTC. */
 export function localDay(instant: Date, timeZone: string): string {
-  try {
-    return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
-      instant,
-    );
-  } catch {
-    return instant.toISOString().slice(0, 10);
+  let format = formats.get(timeZone);
+  if (format === undefined) {
+    try {
+      format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    } catch {
+      format = null;
+    }
+    formats.set(timeZone, format);
   }
+  return format ? format.format(instant) : instant.toISOString().slice(0, 10);
 }
+/** Making a format takes far longer than using it. */
+const formats = new Map<string, Intl.DateTimeFormat | null>();
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first. */
 export function standing(log: readonly LogEntry[]): readonly LogEntry[] {

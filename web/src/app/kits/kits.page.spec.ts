@@ -16,7 +16,9 @@ describe('Kits', () => {
     expect(p.text('.verdict')).toMatch(/Not on one shelf Chlorine bleach stands beside limescale spray/);
     expect(p.fixture.nativeElement.querySelectorAll('li.clashing')).toHaveLength(2);
     // one tap to the card from every 4 and 5
-    expect(p.fixture.nativeElement.querySelector('.verdict a')!.getAttribute('href')).toMatch(/^\/emergency\?what=chlorine/);
+    expect(p.fixture.nativeElement.querySelector('.verdict a')!.getAttribute('href')).toMatch(
+      /^\/emergency\?what=chlorine/,
+    );
   });
   test('without bleach and peroxide nothing clashes', async () => {
     const p = await open(KitsPage, { kit: SHELF }, (rows) => {

@@ -47,7 +47,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
             <section class="plate zinc" aria-labelledby="low-title"><h2 class="minor" id="low-title">Below par here</h2>
               <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
             @if (mixed().length) { <section class="plate zinc"><h2 class="minor">Mixed bottles</h2><ul class="lines">@for (b of mixed(); track b.name) { <li><span>{{ b.name }}</span><b>{{ b.left }}</b><span class="small" [class.warn]="b.old">{{ b.until }}</span></li> }</ul></section> }
-            <dt-heads [kit]="k.id" />
+            @defer (on idle) { <dt-heads [kit]="k.id" /> } @placeholder { <section class="plate zinc later"><h2 class="minor">Sprayer heads</h2></section> }
             <section class="plate zinc" aria-labelledby="buy-title"><h2 class="minor" id="buy-title">To buy, all kits</h2>
               <ul class="lines">@for (s of open(); track s.id) { <li><span>{{ name(s.item) }}</span><b>{{ figure(s.amount) }} {{ s.unit === 'piece' ? '' : s.unit }}</b><span><button class="link" type="button" (click)="state(s, 'bought')" [attr.aria-label]="'bought ' + name(s.item)">bought</button>&nbsp; <button class="link" type="button" (click)="state(s, 'dropped')" [attr.aria-label]="'drop ' + name(s.item)">drop</button></span></li> } @empty { <li class="quiet">Nothing to buy.</li> }</ul></section>
           </div>
@@ -56,7 +56,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
     </div>
   `,
   styles: `
-    .about { margin: 4px 0 0; } .layout { display: grid; grid-template-columns: minmax(0, 2.1fr) minmax(320px, 1fr); gap: 18px; align-items: start; } .shelf { padding: 16px 20px 10px; }
+    .later { min-height: 150px; } .about { margin: 4px 0 0; } .layout { display: grid; grid-template-columns: minmax(0, 2.1fr) minmax(320px, 1fr); gap: 18px; align-items: start; } .shelf { padding: 16px 20px 10px; }
     .stack section { display: grid; gap: 10px; } .minor { font-size: 18px; } .count { align-items: end; } .count .input { width: 110px; } .nowrap { flex-wrap: nowrap; align-items: flex-start; } .nowrap p { margin: 2px 0 0; }
     .lines { list-style: none; display: grid; gap: 2px; } .lines li { display: grid; grid-template-columns: 1fr auto auto; gap: 12px; align-items: center; min-height: 32px; } .lines li > span:first-child { min-width: 0; overflow-wrap: anywhere; }
     .link:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }

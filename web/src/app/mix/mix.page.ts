@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -87,7 +96,7 @@ import { mixEvents, mixFeature } from './mix.state';
               @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
               @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
             }
-            @if (items().length > 1) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [reacts]="a.level > 0" /> }
+            @if (items().length > 1) { @defer (on idle) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [reacts]="a.level > 0" /> } }
           </section>
         } @else if (state.items().length === 1 && release()) {
           <section class="plate zinc"><h2>{{ things()[0]?.name }}, used alone</h2><p>What it gives off into a closed room, at the most. Add what it may meet for a verdict.</p>@if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }</section>
@@ -140,6 +149,7 @@ export class MixPage {
 
   constructor() {
     void this.knowledge.load();
+    afterNextRender(() => (window.requestIdleCallback ?? setTimeout)(() => this.quiet.set(true)));
     effect(() => {
       const ids = this.with()?.split(',').filter(Boolean);
       if (ids?.length) this.store.dispatch(mixEvents.thingsBrought({ items: ids.map((product) => ({ product })) }));
@@ -260,10 +270,12 @@ export class MixPage {
   private readonly household = this.store.selectSignal(selectHousehold);
   private readonly clock = inject(Clock);
   private readonly api = inject(HouseholdApi);
+  /** The verdict is on the screen: what nobody looks at yet may be worked out. */
+  private readonly quiet = signal(false);
   /** All that carries something, judged from the log: tools, heads, places, blocks in a fixture. */
   private readonly allCarriers = computed<readonly Carrier[]>(() => {
     const c = this.knowledge.catalogue();
-    return c ? carriersOf(this.household(), this.clock.minute(), c) : [];
+    return c && this.quiet() ? carriersOf(this.household(), this.clock.minute(), c) : [];
   });
   /** What still carries something in this house, unrinsed first, then what is often there anywhere. */
   protected readonly carriers = computed<Choice[]>(() => [
