@@ -86,12 +86,12 @@ import { mixEvents, mixFeature } from './mix.state';
               <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
-            @if (guards().length) { <div class="tray guards"><h3>{{ things().length > 1 ? 'When you use either' : 'When you use it' }}</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
               <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
             </div>
+            @if (guards().length) { <div class="tray guards"><h3>{{ things().length > 1 ? 'When you use either' : 'When you use it' }}</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
             @if (releases().length) {
               @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
               @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
