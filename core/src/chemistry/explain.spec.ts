@@ -132,6 +132,10 @@ describe('what is used up, and what comes off', () => {
     // 0.05 mol in 0.2 L: 0.25 mol/L × 13.6 K
     expect(e.warmer_K).toBeCloseTo(3.4, 1);
   });
+  test('vinegar and soda do not warm: carbonates take no part in that figure (CRC Handbook, the fizz is endothermic)', () => {
+    expect(explain([pure('acetic-acid', 5), pure('sodium-bicarbonate', 100, 7, true)], catalogue).neutral).toBeNull();
+    expect(explain([pure('citric-acid', 10), pure('sodium-carbonate', 5)], catalogue).neutral).toBeNull();
+  });
   test('a bottle shut on it would see far more than it holds: lower with all that water takes up', () => {
     const f = explain([pure('acetic-acid', 5), pure('sodium-bicarbonate', 100, 7, true)], catalogue).fizz!;
     expect(f.closed_bar.min).toBeGreaterThan(10);

@@ -43,7 +43,7 @@ export interface Neutral {
   acid_mmol: number;
   alkali_mmol: number;
   usedUp: 'acid' | 'alkali' | 'both';
-  /** How much warmer at the most, K: 14 K for each mol/L neutralised. */
+  /** How much warmer at the most, K: 14 K for each mol/L of alkali other than carbonate that is neutralised. */
   warmer_K: number;
 }
 export interface Explanation {
@@ -259,7 +259,8 @@ function fizzOf(parts: readonly Portion[], litres: number, catalogue: Catalogue)
 function neutralOf(parts: readonly Portion[], litres: number, catalogue: Catalogue): Neutral | null {
   if (parts.length < 2) return null;
   const h = parts.map((p) => holds(p, catalogue));
-  const net = h.map((x) => x.alkali + x.once + 2 * x.twice - x.acid);
+  // carbonates fizz and cool rather than warm: they are told by their gas
+  const net = h.map((x) => x.alkali - x.acid);
   const acid = net.filter((x) => x < 0).reduce((n, x) => n - x, 0);
   const alkali = net.filter((x) => x > 0).reduce((n, x) => n + x, 0);
   if (!(acid > 0 && alkali > 0) || litres <= 0) return null;

@@ -122,7 +122,7 @@ const THEN: Record<Carrier['kind'], { strong: string; mild: string }> = {
   },
   head: {
     strong:
-      'Leave this head on its bottle. Else draw clean water through it twice, into the sink, and let it dry until another day.',
+      'Take another head. Else draw clean water through it twice, into the sink, and let it dry until another day.',
     mild: 'Draw clean water through it first, into the sink.',
   },
   spot: { strong: 'Rinse the place twice, air the room, and take another day.', mild: 'Rinse the place first.' },

@@ -281,31 +281,24 @@ class Reading {
     if (!this.scan(full, raw, percent)) this.unrecognised.push(raw);
   }
 
-  /** A run of its words, not all of them, is a name as it stands. */
-  private holdsName(text: string): boolean {
+  /** Runs of its words that are names as they stand, short of the whole. */
+  private namesWithin(text: string): { run: string; substance: Hit['substance'] }[] {
     const words = normaliseName(text).split(' ');
+    const out: { run: string; substance: Hit['substance'] }[] = [];
     for (let i = 0; i < words.length; i++)
       for (let n = Math.min(this.d.longest, words.length - i - (i ? 0 : 1)); n >= 1; n--) {
         const run = words.slice(i, i + n).join(' ');
-        if (run.length >= 3 && this.d.byName.has(run)) return true;
+        const known = this.d.byName.get(run);
+        if (known) out.push({ run, substance: known.substance });
       }
-    return false;
+    return out;
   }
-  /** A pattern of names has swallowed a name that is worse: a comma is missing. */
-  private hides(full: string, hit: Hit): boolean {
-    const words = normaliseName(full).split(' ');
-    for (let i = 0; i < words.length; i++)
-      for (let n = Math.min(this.d.longest, words.length - i - (i ? 0 : 1)); n >= 1; n--) {
-        const inner = this.d.byName.get(words.slice(i, i + n).join(' '));
-        if (
-          inner &&
-          this.d.hazard(inner.substance) >= 3 &&
-          inner.substance.classes.some((c) => !hit.substance.classes.includes(c))
-        )
-          return true;
-      }
-    return false;
-  }
+  private holdsName = (text: string): boolean => this.namesWithin(text).some((n) => n.run.length >= 3);
+  /** A loose pattern of names has swallowed a name that is worse: a comma is missing. */
+  private hides = (full: string, hit: Hit): boolean =>
+    this.namesWithin(full).some(
+      ({ substance: s }) => this.d.hazard(s) >= 3 && s.classes.some((c) => !hit.substance.classes.includes(c)),
+    );
 
   /** CAS numbers in it; one with a wrong check digit is named, with the digit it should have. */
   private numbersIn(raw: string): string[] {

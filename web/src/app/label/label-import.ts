@@ -42,7 +42,7 @@ export async function rowsOf(text: string): Promise<unknown[]> {
   selector: 'dt-label-import',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="row"><label class="btn">{{ file() ? 'another file' : 'many labels from a file' }}<input type="file" accept=".csv,.json,.txt,text/csv,application/json" (change)="take($event)" /></label><span class="small quiet">CSV with the columns name and label, or a JSON list of the same.</span></div>
+    <div class="row"><label class="btn file">{{ file() ? 'another file' : 'many labels from a file' }}<input type="file" accept=".csv,.json,.txt,text/csv,application/json" (change)="take($event)" /></label><span class="small quiet">CSV with the columns name and label, or a JSON list of the same.</span></div>
     @if (said(); as s) { <p class="small" [class.warn]="wrong()" [attr.role]="wrong() ? 'alert' : 'status'"><b>{{ s }}</b></p> }
     @if (rows().length) {
       <div class="scroll" tabindex="0" role="region" aria-label="Rows of the file"><table class="small"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Read</th></tr></thead><tbody>@for (r of rows(); track r.row) { <tr [class.off]="!r.body"><td class="num">{{ r.row }}</td><td><b>{{ r.name || '(no name)' }}</b></td><td>@if (r.trouble) { <span class="warn">Left out. {{ r.trouble }}</span> } @else { {{ r.says }} }</td></tr> }</tbody></table></div>
@@ -51,7 +51,6 @@ export async function rowsOf(text: string): Promise<unknown[]> {
   `,
   styles: `
     :host { display: grid; gap: 10px; } p { margin: 0; } .scroll { max-height: 320px; overflow: auto; border: 2px solid var(--zinc-1); border-radius: 10px; padding: 4px 10px; } table { border-collapse: collapse; width: 100%; } th { text-align: left; } td, th { padding: 5px 10px 5px 0; vertical-align: top; border-bottom: 1px solid var(--zinc-1); }
-    label { position: relative; cursor: pointer; } input { position: absolute; inset: 0; opacity: 0; cursor: pointer; } label:focus-within { outline: 3px solid var(--blue); outline-offset: 3px; }
   `,
 })
 export class LabelImport {

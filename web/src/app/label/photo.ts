@@ -22,13 +22,12 @@ export async function shrink(file: Blob): Promise<string> {
   template: `
     <div class="photo">
       @if (shown(); as src) { <img [src]="src" alt="The label as it was photographed" /> }
-      <div class="row"><label class="btn">{{ photo() ? 'another photo' : 'photo of the label' }}<input type="file" accept="image/*" (change)="take($event)" /></label>@if (photo()) { <button class="link" type="button" (click)="photo.set(null)">without a photo</button> }</div>
+      <div class="row"><label class="btn file">{{ photo() ? 'another photo' : 'photo of the label' }}<input type="file" accept="image/*" (change)="take($event)" /></label>@if (photo()) { <button class="link" type="button" (click)="photo.set(null)">without a photo</button> }</div>
       @if (said(); as s) { <p class="small warn" role="alert">{{ s }}</p> }
     </div>
   `,
   styles: `
     .photo { display: grid; gap: 8px; justify-items: start; } img { max-width: 100%; max-height: 220px; border-radius: 10px; border: 2px solid var(--zinc-2); } p { margin: 0; }
-    label { position: relative; cursor: pointer; } input { position: absolute; inset: 0; opacity: 0; cursor: pointer; } label:focus-within { outline: 3px solid var(--blue); outline-offset: 3px; }
   `,
 })
 export class LabelPhoto {

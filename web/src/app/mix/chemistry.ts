@@ -189,11 +189,18 @@ export class Chemistry {
         d: draw(f.points) ?? '',
         dash: DASH[i % DASH.length]!,
         gas: f.name === 'Cl2',
-        x: Math.max(LEFT + 24, Math.min(this.W() - RIGHT - 24, this.x(where[0]))),
+        x: this.beside(Math.max(LEFT + 24, Math.min(this.W() - RIGHT - 24, this.x(where[0])))),
         y: this.y(where[1]) + 20,
       };
     });
   });
+  /** A name keeps off the place of the mix. */
+  private beside(x: number): number {
+    const p = this.place();
+    const mine = p ? this.x(clamp(middle(p))) : -100;
+    if (Math.abs(x - mine) > 34) return x;
+    return mine + 34 < this.W() - RIGHT - 24 ? mine + 34 : mine - 34;
+  }
   protected readonly dots = computed(() => {
     const p = this.place();
     if (!p) return [];

@@ -44,7 +44,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
               <dt-label-reader [(text)]="label" [(corrections)]="corrections" />
               <dt-label-photo [(photo)]="photo" />
             }
-            <div class="field"><span id="nearest">Nearest to it</span><dt-chooser label="Nearest to it" look="chip" empty="choose the nearest known" [choices]="choices()" [value]="based()" (chosen)="nearest($event)" /><span class="small quiet">Everything is taken from it, also what is corrected later, except what you change below.</span></div>
+            <div class="field"><b id="nearest">Nearest to it</b><dt-chooser label="Nearest to it" look="chip" empty="choose the nearest known" [choices]="choices()" [value]="based()" (chosen)="nearest($event)" /><span class="small quiet">Everything is taken from it, also what is corrected later, except what you change below.</span></div>
             @if (near().length) { <div class="chips" role="group" aria-label="Most like this label">@for (n of near(); track n.id) { <button class="chip" type="button" [attr.aria-pressed]="based() === n.id" (click)="nearest(n.id)">like {{ n.name.toLowerCase() }}</button> }</div> }
             @if (base(); as b) {
               <div class="fields">
