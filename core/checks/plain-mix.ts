@@ -27,7 +27,13 @@ export function plainLevel(a: string, b: string, catalogue: Catalogue): number {
       (w.bNotClass && y.i.classes.includes(w.bNotClass)) ||
       (w.aHasClass && !x.i.classes.includes(w.aHasClass)) ||
       (w.partnerDisclosed !== undefined && y.item.disclosed !== w.partnerDisclosed) ||
-      (w.exceptSameHalogen && x.item.halogen && y.item.halogen)
+      (w.exceptSameHalogen && x.item.halogen && y.item.halogen) ||
+      (w.aFreeOf &&
+        x.item.ingredients.some((i) =>
+          i.classes.some((k) => (catalogue.operandsOf.get(k) ?? [k]).includes(w.aFreeOf!)),
+        )) ||
+      (c.in && !c.in.includes('container')) ||
+      c.notIn?.includes('container')
     );
   };
   for (const rule of catalogue.rules.values())

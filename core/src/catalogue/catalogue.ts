@@ -5,6 +5,7 @@ import type {
   Attack,
   CatalogueFile,
   Clue,
+  Column,
   Condition,
   Family,
   Group,
@@ -44,6 +45,7 @@ export interface RawCatalogue {
   rules: Rule[];
   groups: Group[];
   lines: Line[];
+  columns: Column[];
   meetings: Meeting[];
   verdicts: Verdict[];
   limits: AirLimit[];

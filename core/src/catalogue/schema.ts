@@ -265,6 +265,8 @@ export const ClauseSchema = Type.Object({
         aNotClass: Type.Optional(Type.String()),
         bNotClass: Type.Optional(Type.String()),
         aHasClass: Type.Optional(Type.String()),
+        /** The thing that holds `a` holds nothing of this class or group. */
+        aFreeOf: Type.Optional(Type.String()),
         sameItemBC: Type.Optional(Type.Boolean()),
       },
       { additionalProperties: false },
@@ -275,6 +277,15 @@ export const ClauseSchema = Type.Object({
   because: Type.String(),
   kind: oneOf(['gas', 'explode', 'heat', 'burst', 'fire', 'corrosive', 'unknown', 'pointless', 'fresh', 'fine']),
   gas: Type.Optional(Type.Boolean()),
+  /** Level in a closed bottle, in place of what its column says. */
+  closed: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
+  /** Only where these meet, or anywhere but there. */
+  in: Type.Optional(Words),
+  notIn: Type.Optional(Words),
+  /** Lowered by no column but the shelf: residue of it is never rinsed. */
+  firm: Type.Optional(Type.Boolean()),
+  /** In which order they come together, where that matters. */
+  order: Type.Optional(Type.String()),
   source: Id,
 });
 export const RuleSchema = Type.Object({
@@ -286,11 +297,79 @@ export const RuleSchema = Type.Object({
 });
 export const GroupSchema = Type.Object({ ...Named, members: Words });
 export const LineSchema = Type.Object({ ...Named, operand: Operand, percent: Type.Number() });
-export const MeetingSchema = Type.Object({
-  ...Named,
-  column: oneOf(['open', 'shelf']),
-  rinsable: Type.Optional(Type.Boolean()),
-});
+/**
+ * What becomes of each rule level (0 to 5) where things meet so. `gas`: the level where the finding makes gas;
+ * `note` and `then` are the words; `day`: today is not the day.
+ */
+export const ColumnSchema = Type.Object(
+  {
+    ...Named,
+    cells: Type.Array(
+      Type.Object(
+        {
+          to: Type.Integer({ minimum: 0, maximum: 5 }),
+          gas: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
+          note: Type.Optional(Type.String()),
+          then: Type.Optional(Type.String()),
+          day: Type.Optional(Type.Boolean()),
+        },
+        { additionalProperties: false },
+      ),
+      { minItems: 6, maxItems: 6 },
+    ),
+    /** In a closed bottle a finding of kind gas never falls below this. */
+    closedGas: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
+    /** What a rule that no column lowers becomes here. */
+    firm: Type.Optional(Type.Array(Type.Integer({ minimum: 0, maximum: 5 }), { minItems: 6, maxItems: 6 })),
+  },
+  { additionalProperties: false },
+);
+/** How rinsing counts somewhere: how often, from when, and when it is over. Nights are counted from the last rinse. */
+export const RinseSchema = Type.Object(
+  {
+    says: Type.String({ minLength: 3 }),
+    /** Rinses, flushes or loads of water from which it counts. */
+    times: Type.Integer({ minimum: 1 }),
+    /** It counts on the same day. */
+    sameDay: Type.Boolean(),
+    /** Nights after which it is over, on what does not drink. */
+    nights: Type.Number({ minimum: 1 }),
+    /** What drinks keeps residue longer; absent where nothing there drinks. */
+    porous: Type.Optional(
+      Type.Object(
+        {
+          times: Type.Integer({ minimum: 1 }),
+          nights: Type.Number({ minimum: 1 }),
+          /** Residue that stays for good: classes, groups or `substance:id`; powders too. */
+          never: Words,
+          solid: Type.Boolean(),
+          /** Pairs of operands that need the person's own word. */
+          word: Type.Array(Type.Object({ a: Operand, b: Operand }), { minItems: 0 }),
+        },
+        { additionalProperties: false },
+      ),
+    ),
+    /** What goes by airing alone, never rinsed, on what does not drink. */
+    airs: Type.Optional(
+      Type.Object({ classes: Words, nights: Type.Number({ minimum: 1 }) }, { additionalProperties: false }),
+    ),
+  },
+  { additionalProperties: false },
+);
+export const MeetingSchema = Type.Object(
+  {
+    ...Named,
+    column: Id,
+    /** It can be shut. */
+    closable: Type.Optional(Type.Boolean()),
+    rinse: Type.Optional(RinseSchema),
+    /** Only findings of these kinds reach so far. */
+    only: Type.Optional(Words),
+    /** No place that a person would name: it stands for what the engine asks by itself. */
+    inner: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 export const VerdictSchema = Type.Object({
   ...Named,
   level: Type.Integer({ minimum: 0, maximum: 5 }),
@@ -551,6 +630,7 @@ export type Rule = Static<typeof RuleSchema>;
 export type Group = Static<typeof GroupSchema>;
 export type Line = Static<typeof LineSchema>;
 export type Meeting = Static<typeof MeetingSchema>;
+export type Column = Static<typeof ColumnSchema>;
 export type Verdict = Static<typeof VerdictSchema>;
 export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
@@ -654,6 +734,7 @@ export const catalogueSchemas = {
   rules: RuleSchema,
   groups: GroupSchema,
   lines: LineSchema,
+  columns: ColumnSchema,
   meetings: MeetingSchema,
   verdicts: VerdictSchema,
   limits: LimitSchema,

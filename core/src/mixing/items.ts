@@ -14,8 +14,29 @@ export interface MixItem {
   /** Something that carries residue of several things: a sponge, a head, a spot. Judged by all that it carries. */
   holds?: { name: string; what: MixItem[] };
   rinsed?: boolean;
+  /** How often it was rinsed or flushed; as often as the place asks where only `rinsed` is said. */
+  times?: number;
+  /** Nights since it was put there. */
   daysAgo?: number;
+  /** Nights since the last rinse; those since it was put there where nothing else is said. */
+  rinsedDaysAgo?: number;
+  /** Aired since, with the window open. */
+  aired?: boolean;
+  /** The person's own word that it was rinsed twice and has dried. */
+  sworn?: boolean;
   state?: 'solid' | 'liquid';
+}
+
+/** What happened to residue since it was put there. */
+export interface Since {
+  rinsed: boolean;
+  /** Infinity where only "rinsed" was said: as often as the place asks. */
+  times: number;
+  daysAgo: number;
+  /** Nights since the last rinse. */
+  nights: number;
+  aired: boolean;
+  sworn: boolean;
 }
 
 /** One ingredient as the rules see it: the operands it answers to and its declared upper bound. */
@@ -44,8 +65,7 @@ export interface JudgedItem {
   unknownWhat: string[];
   onlyWater: boolean;
   halogen: boolean;
-  rinsed: boolean;
-  daysAgo: number;
+  since: Since;
 }
 
 const SOLID_STATES = new Set(['powder', 'tablet', 'block', 'solid']);
@@ -126,7 +146,7 @@ function resolveItem(
 ): Result<JudgedItem> {
   const kinds = [item.product, item.label, item.substance, item.bottle, item.holds].filter((x) => x !== undefined);
   if (kinds.length !== 1) return bad(path, 'Name each thing in one way: a product, a label, a substance, or a bottle.');
-  const common = { rinsed: item.rinsed ?? false, daysAgo: item.daysAgo ?? 0 };
+  const common = sinceOf(item);
   if (item.product !== undefined) {
     const p = catalogue.products.get(item.product);
     if (!p)
@@ -195,17 +215,14 @@ function resolveItem(
   if (item.holds) {
     const parts = resolveItems(item.holds.what, catalogue, bottles);
     if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
-    const rinsed = item.rinsed ?? parts.value.every((p) => p.rinsed);
+    const each = parts.value.map((p) => p.since);
     return ok(
       // the same product on it as beside it is the same thing twice
       together(
         item.holds.name,
         parts.value.length === 1 ? parts.value[0]!.key : `holds:${item.holds.name}`,
         parts.value,
-        {
-          rinsed,
-          daysAgo: item.rinsed ? common.daysAgo : Math.min(...parts.value.map((p) => p.daysAgo)),
-        },
+        item.rinsed === undefined ? worstSince(each) : { ...common, daysAgo: item.daysAgo ?? worstSince(each).daysAgo },
       ),
     );
   }
@@ -219,13 +236,26 @@ function resolveItem(
   return ok(together('the mixed bottle', `bottle:${item.bottle}`, parts.value, common));
 }
 
+const sinceOf = (item: MixItem): Since => ({
+  rinsed: item.rinsed ?? false,
+  times: item.rinsed ? (item.times ?? Infinity) : 0,
+  daysAgo: item.daysAgo ?? 0,
+  nights: item.rinsedDaysAgo ?? item.daysAgo ?? 0,
+  aired: item.aired ?? false,
+  sworn: item.sworn ?? false,
+});
+/** Of several residues the least rinsed and latest counts in everything. */
+const worstSince = (all: readonly Since[]): Since => ({
+  rinsed: all.every((s) => s.rinsed),
+  times: Math.min(...all.map((s) => s.times)),
+  daysAgo: Math.min(...all.map((s) => s.daysAgo)),
+  nights: Math.min(...all.map((s) => s.nights)),
+  aired: all.every((s) => s.aired),
+  sworn: all.every((s) => s.sworn),
+});
+
 /** Several things as one: judged by everything that is in any of them. */
-const together = (
-  name: string,
-  key: string,
-  parts: readonly JudgedItem[],
-  common: { rinsed: boolean; daysAgo: number },
-): JudgedItem =>
+const together = (name: string, key: string, parts: readonly JudgedItem[], since: Since): JudgedItem =>
   judged(
     name,
     key,
@@ -233,7 +263,7 @@ const together = (
     parts.every((p) => p.disclosed),
     parts.some((p) => p.unknown),
     parts.flatMap((p) => p.unknownWhat),
-    common,
+    since,
   );
 
 /** Ingredients of a product in a state, worked out once: records are immutable. */
@@ -266,7 +296,7 @@ function judged(
   disclosed: boolean,
   unknown: boolean,
   unknownWhat: string[],
-  common: { rinsed: boolean; daysAgo: number },
+  since: Since,
 ): JudgedItem {
   return {
     name,
@@ -277,7 +307,7 @@ function judged(
     unknownWhat,
     onlyWater: !unknown && ingredients.every((i) => i.classes.every((c) => c === 'water')),
     halogen: ingredients.some((i) => i.halogen),
-    ...common,
+    since,
   };
 }
 

@@ -1,8 +1,8 @@
-import type { Catalogue, Clause, Meeting, Rule } from '../catalogue';
+import { type Catalogue, type Clause, isInGroup, type Meeting, type Rule } from '../catalogue';
 import { bad, ok, type Result } from '../reason';
 import { type Ingredient, isTouchy, type JudgedItem, type MixItem, resolveItems } from './items';
 
-export type MeetingId = 'container' | 'surface' | 'shelf' | 'drain' | 'fixture' | 'machine' | 'carried';
+export type MeetingId = 'container' | 'surface' | 'shelf' | 'drain' | 'fixture' | 'machine' | 'carried' | 'room';
 export interface MixQuestion {
   items: MixItem[];
   meeting: MeetingId;
@@ -29,6 +29,10 @@ export interface Finding {
   place?: string;
   /** The column that changed its level, where one did. */
   note?: string;
+  /** Today is not the day: nights after the last rinse until it is over; null when it never is. */
+  again?: { nights: number | null };
+  /** In which order they come together. */
+  order?: string;
 }
 export interface MixAnswer {
   level: 0 | 1 | 2 | 3 | 4 | 5;
@@ -125,14 +129,8 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
   const nameOf = (p: Part): string =>
     p.place ? catalogue.conditions.get(p.place)!.name : (p.i?.name ?? items[p.item]!.name);
   const add = (rule: string, clause: HitClause, parts: Part[]): void => {
-    const at = column(
-      clause,
-      parts.map((p) => items[p.item]!),
-      meeting,
-      q,
-    );
-    // all that the column looks at is in the key, so what shares a key shares its level
-    const key = `${rule}|${clause.level}|${clause.gas}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
+    const at = columnOf(clause, parts, items, meeting, q, catalogue);
+    const key = `${rule}|${clause.level}|${at.level}|${at.again?.nights}|${clause.because}|${[...new Set(parts.map((p) => p.item))].sort().join()}`;
     const place = parts.find((p) => p.place)?.place;
     const found: Finding = {
       level: at.level,
@@ -150,6 +148,8 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       })),
       ...(place ? { place } : {}),
       ...(at.note ? { note: at.note } : {}),
+      ...(at.again ? { again: at.again } : {}),
+      ...(clause.order ? { order: clause.order } : {}),
     };
     if (!findings.has(key)) findings.set(key, found);
   };
@@ -164,18 +164,16 @@ export function levelOf(items: readonly JudgedItem[], q: Omit<MixQuestion, 'item
   let worst = 0;
   eachHit(items, meeting, q.conditions ?? [], catalogue, (_rule, clause, parts) => {
     if (clause.level <= worst && !q.closed) return;
-    const at = column(
-      clause,
-      parts.map((p) => items[p.item]!),
-      meeting,
-      q,
-    );
+    const at = columnOf(clause, parts, items, meeting, q, catalogue);
     if (at.level > worst) worst = at.level;
   });
   return worst;
 }
 
-type HitClause = Pick<Clause, 'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source'>;
+type HitClause = Pick<
+  Clause,
+  'level' | 'forms' | 'because' | 'kind' | 'gas' | 'source' | 'closed' | 'firm' | 'order' | 'in' | 'notIn'
+>;
 /** `place` is a condition in the part's stead. */
 type Part = { item: number; i: Ingredient | null; place?: string };
 /** Every clause that holds between ingredients of different items, each way round. */
@@ -184,9 +182,15 @@ function eachHit(
   meeting: Meeting,
   conditions: readonly string[],
   catalogue: Catalogue,
-  hit: (rule: string, clause: HitClause, parts: Part[]) => void,
+  tell: (rule: string, clause: HitClause, parts: Part[]) => void,
 ): void {
   const c = compile(catalogue);
+  const hit = (rule: string, clause: HitClause, parts: Part[]): void => {
+    if (clause.in && !clause.in.includes(meeting.id)) return;
+    if (clause.notIn?.includes(meeting.id)) return;
+    if (meeting.only && !meeting.only.includes(clause.kind)) return;
+    tell(rule, clause, parts);
+  };
   for (const id of conditions) placeHits(items, id, c, catalogue, hit);
   for (let x = 0; x < items.length; x++)
     for (let y = 0; y < items.length; y++) {
@@ -194,7 +198,7 @@ function eachHit(
       for (const a of items[x]!.ingredients) {
         for (const b of items[y]!.ingredients)
           for (const { rule, clause } of pairClauses(a, b, c))
-            if (holds(clause, a, b, items[x]!, items[y]!)) {
+            if (holds(clause, a, b, items[x]!, items[y]!, catalogue)) {
               const parts = [
                 { item: x, i: a },
                 { item: y, i: b },
@@ -202,7 +206,7 @@ function eachHit(
               hit(rule.id, clause, x < y ? parts : parts.reverse());
             }
         for (const { rule, clause } of tripleClauses(a, c))
-          tripleHits(items, x, y, a, clause, (parts) => hit(rule.id, clause, parts));
+          tripleHits(items, x, y, a, clause, catalogue, (parts) => hit(rule.id, clause, parts));
       }
       if (x < y)
         unknownHits(items[x]!, items[y]!, meeting, catalogue, (clause) =>
@@ -246,7 +250,14 @@ function placeHits(
   });
 }
 
-function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, itemB: JudgedItem): boolean {
+function holds(
+  clause: Clause,
+  a: Ingredient,
+  b: Ingredient,
+  itemA: JudgedItem,
+  itemB: JudgedItem,
+  catalogue: Catalogue,
+): boolean {
   if (a.substance !== null && a.substance === b.substance) return false;
   const w = clause.when;
   if (!w) return true;
@@ -261,6 +272,7 @@ function holds(clause: Clause, a: Ingredient, b: Ingredient, itemA: JudgedItem, 
   if (w.aHasClass && !a.classes.includes(w.aHasClass)) return false;
   if (w.partnerDisclosed !== undefined && itemB.disclosed !== w.partnerDisclosed) return false;
   if (w.exceptSameHalogen && itemA.halogen && itemB.halogen) return false;
+  if (w.aFreeOf && itemA.ingredients.some((i) => isInGroup(i.classes, w.aFreeOf!, catalogue))) return false;
   return true;
 }
 
@@ -271,6 +283,7 @@ function tripleHits(
   y: number,
   a: Ingredient,
   clause: Clause,
+  catalogue: Catalogue,
   hit: (parts: { item: number; i: Ingredient }[]) => void,
 ): void {
   const others = items.map((_, n) => n);
@@ -279,7 +292,7 @@ function tripleHits(
       if (bi === x && ci === x) continue;
       if (bi !== y && ci !== y) continue;
       for (const b of items[bi]!.ingredients) {
-        if (b === a || !b.operands.has(clause.b) || !holds(clause, a, b, items[x]!, items[bi]!)) continue;
+        if (b === a || !b.operands.has(clause.b) || !holds(clause, a, b, items[x]!, items[bi]!, catalogue)) continue;
         for (const c of items[ci]!.ingredients)
           if (c !== a && c !== b && c.operands.has(clause.c!))
             hit([
@@ -330,26 +343,78 @@ function unknownHits(
   }
 }
 
+/** What a column makes of a finding. */
+interface At {
+  level: number;
+  note?: string;
+  again?: { nights: number | null };
+}
 /** Where it meets: each finding goes through its column before the highest is taken. */
-function column(
-  clause: Pick<Clause, 'level' | 'gas'>,
+function columnOf(
+  clause: HitClause,
+  parts: readonly Part[],
   items: readonly JudgedItem[],
   meeting: Meeting,
   q: Omit<MixQuestion, 'items'>,
-): { level: number; note?: string } {
+  catalogue: Catalogue,
+): At {
   const level = clause.level;
-  if (meeting.column === 'shelf') return { level: level >= 3 ? level : 0 };
-  if (q.closed && (level === 1 || (level === 2 && clause.gas)))
-    return { level: 4, note: 'In a closed bottle the gas has nowhere to go.' };
-  if (meeting.rinsable && (q.rinsed || items.some((i) => i.rinsed))) {
-    const night = items.some((i) => i.rinsed && i.daysAgo >= 1);
-    if (night && q.porous === false) return { level: 0, note: 'Rinsed, and a night has passed: rinse once more.' };
-    if (level === 5) return { level: 2, note: 'Rinsed in between: rinse twice, air the room, and take another day.' };
-    if (level === 4) return { level: 2, note: 'Rinsed in between: rinse twice.' };
-    if (level === 3) return { level: 2, note: 'Rinsed in between: rinse.' };
-    return { level: 0 };
+  const own = catalogue.columns.get(meeting.column)!;
+  if (clause.firm) return { level: own.firm ? own.firm[level]! : level };
+  const rinsing = meeting.rinse ? rinsingOf(meeting.rinse, parts, items, q) : null;
+  const column = rinsing ? catalogue.columns.get(rinsing.column)! : own;
+  const shut = Boolean(q.closed && meeting.column !== 'shelf');
+  if (shut && !rinsing && clause.closed !== undefined)
+    return { level: Math.max(level, clause.closed), ...noteOf(catalogue.columns.get('closed')!.cells[1]!) };
+  const cell = (shut && !rinsing ? catalogue.columns.get('closed')! : column).cells[level]!;
+  const to = clause.gas && cell.gas !== undefined ? cell.gas : cell.to;
+  const floor = shut && clause.kind === 'gas' ? (column.closedGas ?? 0) : 0;
+  return {
+    level: Math.max(to, floor),
+    ...(to !== level ? noteOf(cell) : {}),
+    ...(cell.day && rinsing ? { again: { nights: rinsing.nights } } : {}),
+  };
+}
+const noteOf = (cell: { note?: string }): { note?: string } => (cell.note ? { note: cell.note } : {});
+
+/** Whether rinsing counts for a finding: the column that it goes through, and the nights until it is over; null when it does not. */
+function rinsingOf(
+  rinse: NonNullable<Meeting['rinse']>,
+  parts: readonly Part[],
+  items: readonly JudgedItem[],
+  q: Omit<MixQuestion, 'items'>,
+): { column: 'rinsed' | 'over'; nights: number | null } | null {
+  const drinks = rinse.porous && q.porous !== false ? rinse.porous : null;
+  let best: { column: 'rinsed' | 'over'; nights: number | null } | null = null;
+  for (const p of parts) {
+    const item = items[p.item]!;
+    const s = item.since;
+    const times = Math.max(s.times, q.rinsed ? rinse.times : 0);
+    if (
+      rinse.airs &&
+      !drinks &&
+      s.aired &&
+      s.daysAgo >= rinse.airs.nights &&
+      item.ingredients.length > 0 &&
+      !item.unknown &&
+      item.ingredients.every((i) => rinse.airs!.classes.some((k) => i.operands.has(k)))
+    )
+      return { column: 'over', nights: 0 };
+    const nights = s.times > 0 ? s.nights : 0;
+    if (times < rinse.times || (!rinse.sameDay && nights < 1)) continue;
+    if (!drinks) {
+      if (nights >= rinse.nights) return { column: 'over', nights: 0 };
+      best ??= { column: 'rinsed', nights: rinse.nights };
+      continue;
+    }
+    const stays = drinks.never.some((k) => p.i?.operands.has(k)) || (drinks.solid && p.i?.state !== 'liquid');
+    const [a, b] = [parts[0]?.i?.operands, parts[1]?.i?.operands];
+    const asked = drinks.word.some((w) => (a?.has(w.a) && b?.has(w.b)) || (a?.has(w.b) && b?.has(w.a)));
+    const ever = !stays && !item.unknown && (!asked || s.sworn) && times >= drinks.times;
+    if (ever && nights >= drinks.nights) return { column: 'over', nights: 0 };
+    if (!best || best.nights === null) best = { column: 'rinsed', nights: ever ? drinks.nights : null };
   }
-  return { level };
+  return best;
 }
 
 function answer(
@@ -412,10 +477,8 @@ function thenWhat(
 ): string[] {
   const condition = first?.place ? catalogue.conditions.get(first.place) : undefined;
   if (condition && level >= 2) return [condition.then];
-  if (first?.note && first.ruleLevel > level)
-    return level === 0
-      ? ['Rinse once more with plain water before you start.']
-      : [first.note.replace(/^Rinsed in between: r/, 'R')];
+  const softened = first && first.ruleLevel > level ? thenOf(first, catalogue) : undefined;
+  if (softened) return [softened];
   if (meeting.column === 'shelf')
     return level >= 3
       ? [
@@ -423,7 +486,7 @@ function thenWhat(
         ]
       : ['They may stand side by side.'];
   if (level === 5)
-    return meeting.rinsable
+    return meeting.rinse
       ? ['Do not put one on the other. Use one of the two, another day, after rinsing twice and airing.']
       : ['Keep them apart. Use one of the two, another day.'];
   if (level === 4)
@@ -440,4 +503,8 @@ function thenWhat(
   );
   return [q.closed ? 'It may be bottled and labelled.' : order ? 'Water first, then the product.' : 'Nothing to mind.'];
 }
+/** What the cell that softened a finding says to do. */
+const thenOf = (f: Finding, catalogue: Catalogue): string | undefined =>
+  [...catalogue.columns.values()].flatMap((c) => c.cells).find((c) => c.note === f.note && c.to === f.level)?.then;
+
 const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -45,9 +45,9 @@ describe('over the whole catalogue', () => {
   test('water alone is a safe partner but for the few that the rules name', () => {
     const hot = ids.filter((p) => level([{ product: 'water' }, { product: p }]).level >= 4);
     expect(hot.sort()).toEqual(
-      ['battery-acid', 'drain-opener-acid', 'phosphide-fumigant'].filter((x) => hot.includes(x)).sort(),
+      // aluminium in the caustic one: hydrogen and heat at once
+      ['drain-opener-acid', 'drain-opener-caustic', 'phosphide-fumigant'],
     );
-    expect(hot).toContain('drain-opener-acid');
   });
   test('every level 4 and 5 says what to do in an emergency', () => {
     fc.assert(

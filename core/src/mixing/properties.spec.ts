@@ -36,6 +36,17 @@ const level = (items: MixItem[], at: MeetingId = 'container', more: object = {})
 const check = (p: fc.IProperty<never> | fc.IPropertyWithHooks<never>): void =>
   fc.assert(p as fc.IProperty<unknown>, { numRuns });
 
+/** A rule speaks of this place by name: caustic with aluminium goes into a drain, as its label says, and nowhere else. */
+const ownPlace = (a: MixItem, b: MixItem, at: MeetingId): boolean => {
+  const r = mix({ items: [a, b], meeting: at }, catalogue);
+  return (
+    r.ok &&
+    r.value.findings.some((f) =>
+      catalogue.rules.get(f.rule)?.clauses.some((c) => c.in?.includes(at) || c.notIn?.includes(at)),
+    )
+  );
+};
+
 describe('whatever meets', () => {
   test(
     'one with the other is the other with the one, wherever',
@@ -57,14 +68,14 @@ describe('whatever meets', () => {
     TIME,
   );
   test(
-    'only a rinse, never the place as such, makes wet residue milder than one container',
+    'only a rinse, never the place as such, makes wet residue milder than one container, save what a rule says of one place',
     () => {
       check(
         fc.property(
           anything,
           anything,
           fc.constantFrom<MeetingId>('surface', 'drain', 'fixture', 'machine', 'carried'),
-          (a, b, at) => level([a, b], at) === level([a, b]),
+          (a, b, at) => level([a, b], at) === level([a, b]) || ownPlace(a, b, at),
         ) as never,
       );
     },

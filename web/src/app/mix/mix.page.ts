@@ -71,7 +71,7 @@ import { mixEvents, mixFeature } from './mix.state';
           <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
           <div class="chips">
             @if (state.meeting() === 'container') { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
-            @if (state.meeting() === 'surface' || state.meeting() === 'carried') { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
+            @if (rinsing(); as r) { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" [title]="r.says" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
           </div>
           <details class="also" [open]="state.conditions().length > 0"><summary>And is it …</summary><div class="chips" role="group" aria-label="How it is used">@for (c of conditions(); track c.id) { <button class="chip" type="button" [attr.aria-pressed]="state.conditions().includes(c.id)" (click)="store.dispatch(events.conditionToggled({ condition: c.id }))">{{ c.name }}</button> }</div></details>
         </section>
@@ -181,7 +181,14 @@ export class MixPage {
   );
   protected asMeeting = (id: string): MeetingId => id as MeetingId;
   protected readonly conditions = computed(() => [...(this.knowledge.catalogue()?.conditions.values() ?? [])]);
-  protected readonly meetings = computed(() => [...(this.knowledge.catalogue()?.meetings.values() ?? [])]);
+  protected readonly meetings = computed(() =>
+    [...(this.knowledge.catalogue()?.meetings.values() ?? [])].filter((m) => !m.inner),
+  );
+  /** How rinsing counts where they meet; null where it does not on the same day. */
+  protected readonly rinsing = computed(() => {
+    const r = this.knowledge.catalogue()?.meetings.get(this.state.meeting())?.rinse;
+    return r?.sameDay ? r : null;
+  });
   protected readonly bottles = computed<Choice[]>(() =>
     this.ownBottles()
       .filter((b) => b.fill)
