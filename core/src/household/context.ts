@@ -1,7 +1,8 @@
 import type { Catalogue } from '../catalogue';
 import type { Context, Neighbour, Profile, Question } from '../method';
-import { barredOf, evidenceOf, ledgerOfSpot, localDay } from './ledger';
+import { barredOf, evidenceOf, ledgerOfSpot } from './ledger';
 import type { Kit, LogEntry, Member, Room, Settings, Spot, Stock } from './records';
+import { localDay } from './time';
 
 /** What a question about a spot needs to know of the household. */
 export interface Household {

@@ -1,73 +1,57 @@
 import type { Barred, Evidence, Last } from '../method';
 import type { Fill, LogEntry } from './records';
+import { nightsBetween } from './time';
 
-const DAY_MS = 86_400_000;
-/** Whole local days between two instants, in the household's zone: 0 today, 1 yesterday. */
-export function daysBetween(from: string, now: Date, timeZone: string): number {
-  return Math.max(
-    0,
-    Math.round((Date.parse(localDay(now, timeZone)) - Date.parse(localDay(new Date(from), timeZone))) / DAY_MS),
-  );
-}
-/** `2026-11-25` as it is in that zone. Unknown zones count as UTC. */
-export function localDay(instant: Date, timeZone: string): string {
-  let format = formats.get(timeZone);
-  if (format === undefined) {
-    try {
-      format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
-    } catch {
-      format = null;
-    }
-    formats.set(timeZone, format);
-  }
-  return format ? format.format(instant) : instant.toISOString().slice(0, 10);
-}
-/** Making a format takes far longer than using it. */
-const formats = new Map<string, Intl.DateTimeFormat | null>();
+/** Entries that still stand: corrections and undos take the place of what they correct. Newest first, by the clock. */
+export const standing = (log: readonly LogEntry[]): readonly LogEntry[] => orders(log).byClock;
 
-/** Entries that still stand: corrections and undos take the place of what they correct. Newest first. */
-export function standing(log: readonly LogEntry[]): readonly LogEntry[] {
+/** Entries that still stand by what the clock said, and by when they were written; newest first. Instants are compared as numbers. */
+function orders(log: readonly LogEntry[]): Orders {
   let known = stood.get(log);
   if (!known) {
     const gone = new Set(log.map((e) => e.corrects).filter((x): x is string => Boolean(x)));
-    known = log
-      .filter((e) => !gone.has(e.id) && e.kind !== 'undo')
-      .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq));
-    stood.set(log, known);
+    const left = log.filter((e) => !gone.has(e.id) && e.kind !== 'undo');
+    const ms = new Map(left.map((e) => [e, Date.parse(e.at)]));
+    const byWriting = [...left].sort((a, b) => b.seq - a.seq);
+    const byClock = [...left].sort((a, b) => ms.get(b)! - ms.get(a)! || b.seq - a.seq);
+    stood.set(log, (known = { byClock, byWriting, alike: byClock.every((e, i) => e === byWriting[i]) }));
   }
   return known;
 }
+interface Orders {
+  byClock: readonly LogEntry[];
+  byWriting: readonly LogEntry[];
+  /** The clock never went back: one order is both. */
+  alike: boolean;
+}
 /** A log is replaced, never changed: it is sorted once, however many ask. */
-const stood = new WeakMap<readonly LogEntry[], readonly LogEntry[]>();
+const stood = new WeakMap<readonly LogEntry[], Orders>();
 
 /** Something met, with its name as it was then. */
 export type Met = Last & { at: string; name: string };
-/** Rinsed and this many days back it no longer counts. */
-const FORGOTTEN_DAYS = 60;
+/** Rinsed and this many nights back it no longer counts. */
+const FORGOTTEN_NIGHTS = 60;
 
 /**
- * What a spot last met: the latest use of each product, whether it was rinsed (then or since), and how
- * many days ago. Derived from the log, never stored. Products more than 60 days back and rinsed are left out.
+ * What a spot last met: the latest use of each product, how often it was rinsed (then or since), and how many
+ * nights ago. Derived from the log, never stored. Products more than 60 nights back and rinsed are left out.
  */
 export function ledgerOfSpot(log: readonly LogEntry[], spot: string, now: Date, timeZone: string): Met[] {
   return met(log, now, timeZone, (e) => {
     if (e.spot !== spot) return null;
     const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
     const all = e.kind === 'rinse';
-    return { products: product ? [product] : [], rinsed: all || (e.rinsed ?? 0) > 0, all };
+    return { products: product ? [product] : [], times: all ? (e.rinsed ?? 1) : (e.rinsed ?? 0), all };
   });
 }
 
-/**
- * What a tool last met, by its piece of stock. That the face was rinsed says nothing of the tool: only a rinse of
- * its own counts.
- */
+/** What a piece of stock (a sponge, a brush) has been wet with, and whether it was rinsed since. */
 export function ledgerOfTool(log: readonly LogEntry[], piece: string, now: Date, timeZone: string): Met[] {
   return met(log, now, timeZone, (e) => {
     if (!e.tools?.includes(piece)) return null;
     const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
-    const all = e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0;
-    return { products: product ? [product] : [], rinsed: all, all };
+    const times = e.toolsRinsed ?? (e.kind === 'rinse' ? (e.rinsed ?? 1) : 0);
+    return { products: product ? [product] : [], times, all: times > 0 };
   });
 }
 
@@ -82,47 +66,98 @@ export function ledgerOfHead(
   now: Date,
   timeZone: string,
 ): Met[] {
-  const came = standing(log).find((e) => e.kind === 'head-moved' && e.tools?.includes(head))?.at ?? '';
+  const came = standing(log).find((e) => e.kind === 'head-moved' && e.tools?.includes(head));
+  const since = came ? Date.parse(came.at) : -Infinity;
   const past = met(log, now, timeZone, (e) => {
-    const here = e.kind === 'mix' && e.bottle === on?.id && e.at >= came;
+    const here = e.kind === 'mix' && e.bottle === on?.id && (Date.parse(e.at) >= since || e.seq > (came?.seq ?? 0));
     if (!e.tools?.includes(head) && !here) return null;
+    const times = e.toolsRinsed ?? (e.kind === 'rinse' ? (e.rinsed ?? 1) : 0);
     return {
       products: e.kind === 'head-moved' || here ? (e.fill?.parts.map((p) => p.item) ?? []) : [],
-      rinsed: e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0,
-      all: e.kind === 'rinse' || (e.toolsRinsed ?? 0) > 0,
+      times,
+      all: times > 0,
     };
   });
   if (!on?.fill) return past;
-  const inside = on.fill.parts.map((p) => ({
+  const inside = on.fill.parts.map((p): Met => ({
     product: p.item,
     name: p.item,
     rinsed: false,
-    daysAgo: daysBetween(on.fill!.mixedAt, now, timeZone),
+    daysAgo: nightsBetween(on.fill!.mixedAt, now, timeZone),
     at: on.fill!.mixedAt,
   }));
   return [...inside, ...past.filter((p) => !inside.some((i) => i.product === p.product))];
 }
 
-/** Walk back through the log: the latest of each product, rinsed when it was then or since (`all`: that rinse took everything before it along). */
-function met(
-  log: readonly LogEntry[],
-  now: Date,
-  timeZone: string,
-  look: (e: LogEntry) => { products: readonly string[]; rinsed: boolean; all: boolean } | null,
-): Met[] {
+/** What an entry says of a ledger: what came onto it, how often it was rinsed, and whether that took all before it along. */
+interface Look {
+  products: readonly string[];
+  times: number;
+  all: boolean;
+}
+/** After the clock went back nobody knows which came first: the worse of the order by clock and the order of writing. */
+function met(log: readonly LogEntry[], now: Date, timeZone: string, look: (e: LogEntry) => Look | null): Met[] {
+  const { byClock, byWriting, alike } = orders(log);
+  const one = walk(byClock, now, timeZone, look);
+  if (alike) return forget(one);
+  const other = new Map(walk(byWriting, now, timeZone, look).map((m) => [m.product, m]));
+  return forget(one.map((m) => worse(m, other.get(m.product)!)));
+}
+const forget = (all: Met[]): Met[] => all.filter((m) => !(m.rinsed && m.daysAgo > FORGOTTEN_NIGHTS));
+/** Of two accounts of the same residue, the less rinsed and the later in everything. */
+function worse(a: Met, b: Met): Met {
+  if (!a.rinsed || !b.rinsed) {
+    const { times: _t, rinsedDaysAgo: _n, rinsedAt: _a, ...bare } = Date.parse(a.at) >= Date.parse(b.at) ? a : b;
+    return {
+      ...bare,
+      rinsed: false,
+      daysAgo: Math.min(a.daysAgo, b.daysAgo),
+      aired: Boolean(a.aired && b.aired),
+      sworn: false,
+    };
+  }
+  const late = Date.parse(a.rinsedAt!) >= Date.parse(b.rinsedAt!) ? a : b;
+  return {
+    ...late,
+    times: Math.min(a.times!, b.times!),
+    daysAgo: Math.min(a.daysAgo, b.daysAgo),
+    rinsedDaysAgo: Math.min(a.rinsedDaysAgo!, b.rinsedDaysAgo!),
+    aired: Boolean(a.aired && b.aired),
+    sworn: Boolean(a.sworn && b.sworn),
+  };
+}
+
+/** Walk back through the log: the latest of each product, with the rinses that it got then and since. */
+function walk(entries: readonly LogEntry[], now: Date, timeZone: string, look: (e: LogEntry) => Look | null): Met[] {
   const seen = new Map<string, Met>();
-  let since = false;
-  for (const e of standing(log)) {
+  // of rinses that took all along, seen so far on the way back
+  const since = { times: 0, at: '', aired: false, sworn: false };
+  for (const e of entries) {
     const found = look(e);
     if (!found) continue;
+    if (found.all && found.times > 0) {
+      since.times += found.times;
+      if (!since.at || Date.parse(e.at) > Date.parse(since.at)) since.at = e.at;
+    }
+    since.aired ||= found.all && Boolean(e.aired);
+    // a rinse of its own, twice and aired, is the person's own word
+    since.sworn ||= e.kind === 'rinse' && found.times >= 2 && Boolean(e.aired);
     for (const product of found.products) {
       if (seen.has(product)) continue;
-      const rinsed = since || found.rinsed;
-      const daysAgo = daysBetween(e.at, now, timeZone);
-      if (!(rinsed && daysAgo > FORGOTTEN_DAYS))
-        seen.set(product, { product, rinsed, daysAgo, at: e.at, name: e.names?.['product'] ?? product });
+      const own = found.all ? 0 : found.times;
+      const times = since.times + own;
+      const rinsedAt = since.at || (own > 0 ? e.at : '');
+      seen.set(product, {
+        product,
+        rinsed: times > 0,
+        daysAgo: nightsBetween(e.at, now, timeZone),
+        at: e.at,
+        name: e.names?.['product'] ?? product,
+        ...(times > 0 ? { times, rinsedAt, rinsedDaysAgo: nightsBetween(rinsedAt, now, timeZone) } : {}),
+        aired: since.aired || Boolean(e.aired),
+        sworn: since.sworn,
+      });
     }
-    since ||= found.all;
   }
   return [...seen.values()];
 }

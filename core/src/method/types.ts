@@ -23,7 +23,16 @@ export interface Neighbour {
 export interface Last {
   product: string;
   rinsed: boolean;
+  /** Nights since it was put there. */
   daysAgo: number;
+  /** How often it was rinsed; as often as the place asks where only `rinsed` is said. */
+  times?: number;
+  /** Nights since the last rinse, and its instant. */
+  rinsedDaysAgo?: number;
+  rinsedAt?: string;
+  aired?: boolean;
+  /** The person's own word: rinsed twice, dried. */
+  sworn?: boolean;
 }
 /** How one mechanism fared on one soil and face in this household. */
 export interface Evidence {

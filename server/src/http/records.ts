@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { type Catalogue, type Door, DOORS, Envelope, LogBody, type LogFields, recordBodies } from '@dolly-tub/core';
+import {
+  type Catalogue,
+  type Door,
+  DOORS,
+  Envelope,
+  LogBody,
+  type LogFields,
+  recordBodies,
+  utcInstant,
+} from '@dolly-tub/core';
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
 import type { Context } from 'koa';
@@ -109,12 +118,16 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
   router.get('/log', (ctx) => {
     const { limit, after } = page(ctx);
     const kind = ctx.query['kind'];
-    const since = ctx.query['since'];
+    const since = ctx.query['since'] === undefined ? null : utcInstant(String(ctx.query['since']));
+    if (ctx.query['since'] !== undefined && since === null)
+      throw invalid([
+        { path: '/since', message: 'since must be a date and time with its offset, for example 2026-11-25T14:10:00Z.' },
+      ]);
     ctx.body = store.log.list({
       limit,
       after,
       kind: typeof kind === 'string' ? kind : null,
-      since: typeof since === 'string' ? since : null,
+      since,
     });
   });
   router.get('/log/:id', (ctx) => {

@@ -1,4 +1,14 @@
-import { type Catalogue, catalogueSchemas, type Door, overlay, type OwnRecord, type Problem } from '@dolly-tub/core';
+import {
+  type Catalogue,
+  catalogueSchemas,
+  type Door,
+  knownCurrency,
+  knownLocale,
+  knownTimeZone,
+  overlay,
+  type OwnRecord,
+  type Problem,
+} from '@dolly-tub/core';
 import type { Store } from '../store/store';
 import { HttpProblem, invalid } from './problem';
 import { faults } from './validate';
@@ -30,6 +40,16 @@ export function checkRefs(door: Door, body: Record<string, unknown>, store: Stor
   };
   if ('room' in body) record('rooms', body['room'], '/room', 'room');
   if ('kit' in body) record('kits', body['kit'], '/kit', 'kit');
+  if (door === 'settings') {
+    const { timeZone, locale, currency } = body as Record<string, string>;
+    known(
+      knownTimeZone(timeZone!),
+      '/timeZone',
+      `"${timeZone}" is no time zone known here: write one as Europe/London.`,
+    );
+    known(knownLocale(locale!), '/locale', `"${locale}" is no language known here: write one as en-GB.`);
+    known(knownCurrency(currency!), '/currency', `"${currency}" is no currency known here: write one as GBP.`);
+  }
   if (door === 'spots') {
     const material = catalogue.materials.get(body['material'] as string);
     known(material !== undefined, '/material', `"${String(body['material'])}" is not in the catalogue of materials.`);

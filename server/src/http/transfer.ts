@@ -10,7 +10,7 @@ import { once } from './once';
 import { exportSchema } from './openapi';
 import { HttpProblem, invalid } from './problem';
 import { checkRefs } from './refs';
-import { faults } from './validate';
+import { faults, inUtc } from './validate';
 
 interface ExportDocument {
   $schema: string;
@@ -80,6 +80,7 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
       ctx.body = answer;
       return;
     }
+    inUtc(exportSchema, raw);
     class Rollback extends Error {}
     const take = (): void => {
       for (const door of ORDER)

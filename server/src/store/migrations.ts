@@ -29,5 +29,13 @@ CREATE TABLE changes (seq INTEGER PRIMARY KEY AUTOINCREMENT, door TEXT NOT NULL,
 CREATE TABLE idempotency (key TEXT NOT NULL, route TEXT NOT NULL, body_hash TEXT NOT NULL, status INTEGER NOT NULL, answer TEXT NOT NULL, at TEXT NOT NULL, PRIMARY KEY (key, route)) STRICT;
 `,
   },
+  {
+    number: 2,
+    says: 'instants of the log in UTC to the millisecond; one that no clock can hold becomes when it was written down',
+    sql: `
+UPDATE log SET at = COALESCE(strftime('%Y-%m-%dT%H:%M:%fZ', at), recorded_at);
+UPDATE log SET at = recorded_at WHERE at < '1970' OR at >= '2200';
+`,
+  },
 ];
 export const STORE_VERSION = MIGRATIONS[MIGRATIONS.length - 1]!.number;

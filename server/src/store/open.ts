@@ -49,6 +49,8 @@ export function openStore(dataDir: string): Db {
     sqlite.pragma('synchronous = FULL');
     sqlite.pragma('foreign_keys = ON');
     sqlite.pragma('busy_timeout = 5000');
+    // the copy is of the main file: what still stands in the write-ahead log goes there first
+    if (version > 0 && version < STORE_VERSION) sqlite.pragma('wal_checkpoint(TRUNCATE)');
     if (version > 0 && version < STORE_VERSION)
       copyFileSync(file, join(dataDir, `household-before-${STORE_VERSION}.sqlite`));
     for (const m of MIGRATIONS) {
