@@ -6,7 +6,8 @@ import { dryOption, productOptions, toolOption } from '../src/method/options';
 import { refuseProduct, refuseTool } from '../src/method/refuse';
 import { rungOf } from '../src/method/rung';
 import { choicesOf } from '../src/method/stances';
-import { tuning } from '../src/method/supply';
+import { theresOf } from '../src/method/there';
+import { tuning } from '../src/method/tuning';
 import type { ChemOption, Here } from '../src/method/types';
 
 /**
@@ -22,7 +23,11 @@ export function enumerate(
   const resolved = faceOf(q, catalogue);
   if (!resolved.ok) throw new Error(resolved.problems[0]!.message);
   const face = resolved.value;
-  const context: Here = { ...given, habits: choicesOf(given.profile, catalogue) };
+  const context: Here = {
+    ...given,
+    habits: choicesOf(given.profile, catalogue),
+    met: theresOf(face, given, catalogue),
+  };
   const t = tuning(catalogue);
   const need = t.needBySeverity[face.severity - 1]! / face.soil.ageFactor[face.age];
   const evidence = evidenceFor(q, context);
@@ -42,7 +47,7 @@ export function enumerate(
       if (!takesWetness(tool, dry ? 'dry' : 'wet') || (tool.alone && !chem.plain)) continue;
       const option = toolOption(tool, face, dry, catalogue);
       if (option.D < t.tooWeak && (dry || tool.cloth === undefined)) continue;
-      const m = method(chem, option, need, evidence, catalogue);
+      const m = method(chem, option, need, evidence, face, catalogue);
       if (m.effect >= t.leastEffect) all.push(m);
     }
   }

@@ -6,5 +6,8 @@ export * from './air';
 export * from './dilution';
 export * from './label';
 export * from './mixing';
+export * from './time';
+export * from './gate';
+export * from './emergency';
 export * from './method';
 export * from './household';

@@ -14,6 +14,8 @@ export interface Reason {
 export interface Problem {
   path: string;
   message: string;
+  /** Id of the source record, where the refusal rests on one. */
+  source?: string;
 }
 export type Result<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
 export const ok = <T>(value: T): Result<T> => ({ ok: true, value });

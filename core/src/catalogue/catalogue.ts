@@ -8,17 +8,22 @@ import type {
   Column,
   Condition,
   Family,
+  FirstAid,
   Group,
   Job,
+  Keeping,
   Line,
   Material,
   Measure,
   Mechanism,
   Meeting,
   Order,
+  Partner,
+  PieceClass,
   Phrase,
   Product,
   Protection,
+  RefusalText,
   Resident,
   Rule,
   Soil,
@@ -30,6 +35,7 @@ import type {
   Tool,
   Tuning,
   Verdict,
+  Vessel,
 } from './schema';
 
 /** The catalogue as it lies in JSON: one array a file. */
@@ -44,13 +50,17 @@ export interface RawCatalogue {
   mechanisms: Mechanism[];
   rules: Rule[];
   groups: Group[];
+  classes: PieceClass[];
   lines: Line[];
+  partners: Partner[];
   columns: Column[];
   meetings: Meeting[];
   verdicts: Verdict[];
   limits: AirLimit[];
   measures: Measure[];
   targets: Target[];
+  keeping: Keeping[];
+  vessels: Vessel[];
   protection: Protection[];
   stances: Stance[];
   orders: Order[];
@@ -60,6 +70,8 @@ export interface RawCatalogue {
   steps: StepTemplate[];
   attacks: Attack[];
   tuning: Tuning[];
+  refusals: RefusalText[];
+  firstaid: FirstAid[];
   phrases: Phrase[];
   families: Family[];
   conditions: Condition[];

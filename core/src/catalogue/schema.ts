@@ -39,6 +39,10 @@ export const SubstanceSchema = Type.Object({
   vapourPressure_kPa: Type.Optional(Type.Number({ minimum: 0 })),
   /** Grams of available chlorine (as Cl2) in a gram. */
   availableChlorine: Type.Optional(Type.Number({ minimum: 0, maximum: 1.4 })),
+  /** Grams that dissolve in a litre of water at 20 °C. */
+  solubility_gPerL: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  /** Heat of solution, kJ/mol; below 0 it warms. */
+  solution_kJPerMol: Type.Optional(Type.Number()),
   /** A gas of which no more comes free than there is available chlorine. */
   boundByAvailableChlorine: Type.Optional(Type.Boolean()),
 });
@@ -75,7 +79,13 @@ export const ProductSchema = Type.Object({
     unit: oneOf(['neat', 'g/L', 'mL/L']),
     min: Type.Optional(Type.Number()),
     max: Type.Optional(Type.Number()),
+    /** It must not be thinned; `neat` without it only says that no label thins it. */
+    neatOnly: Type.Optional(Type.Boolean()),
   }),
+  /** What it may be measured for beside what its use says: `descale`; hygiene stands in `disinfects`. */
+  purposes: Type.Optional(Words),
+  /** Grams of one tablet. */
+  tablet_g: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   dwell_min: Type.Union([Range, Type.Null()]),
   rinse: Type.Union([oneOf(['none', 'wipe', 'rinse']), Type.Null()]),
   shelfLife_months: Type.Union([Type.Object({ closed: Type.Number(), opened: Type.Number() }), Type.Null()]),
@@ -160,13 +170,80 @@ export const MaterialSchema = Type.Object({
   noSticky: Type.Optional(Type.Boolean()),
 });
 
+/** Surfaces and ages of dirt that something holds for: any of what is named of each kind. */
+const FaceWhen = Type.Object(
+  {
+    materials: Type.Optional(Type.Array(Id)),
+    families: Type.Optional(Words),
+    faces: Type.Optional(Words),
+    gloss: Type.Optional(Words),
+    soft: Type.Optional(Type.Boolean()),
+    /** All of what is named has to drink, or to dissolve in acid. */
+    porous: Type.Optional(Type.Boolean()),
+    acidSoluble: Type.Optional(Type.Boolean()),
+    ages: Type.Optional(Words),
+  },
+  { additionalProperties: false },
+);
+export type FaceWhen = Static<typeof FaceWhen>;
 export const SoilSchema = Type.Object({
   ...Named,
   synonyms: Words,
   nature: Type.String(),
   lifts: Mechanisms,
+  /** What makes it worse: a ban always, a condition where it holds; one without `when` is told, since only the person can see it. */
   sets: Type.Array(
-    Type.Object({ mechanism: Type.String(), kind: oneOf(['ban', 'condition']), because: Type.String() }),
+    Type.Object(
+      {
+        mechanism: Type.String(),
+        kind: oneOf(['ban', 'condition']),
+        because: Type.String(),
+        when: Type.Optional(FaceWhen),
+        /** A ban on wetting that holds for a damp cloth too. */
+        damp: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+  ),
+  /** Beside looks: it is disinfected after (or before) it is cleaned, or cleaned and kept dry. */
+  hygiene: Type.Optional(
+    Type.Object(
+      {
+        asks: oneOf(['disinfect', 'dry']),
+        first: oneOf(['clean', 'disinfect']),
+        /** The named target, where the face bears chlorine. */
+        target: Type.Optional(Id),
+        because: Type.String(),
+        keep: Type.String(),
+      },
+      { additionalProperties: false },
+    ),
+  ),
+  /** A danger of its own: what is done before anything else, what is worn, and whether nothing is taken off dry. */
+  hazard: Type.Optional(
+    Type.Object(
+      {
+        text: Type.String({ minLength: 3 }),
+        because: Type.String({ minLength: 3 }),
+        wear: Type.Array(
+          Type.Object(
+            { kind: oneOf(['gloves', 'goggles', 'mask']), text: Type.String(), because: Type.String() },
+            { additionalProperties: false },
+          ),
+        ),
+        noDry: Type.Boolean(),
+      },
+      { additionalProperties: false },
+    ),
+  ),
+  /** What is in it, as far as a product put on it could meet something dangerous. */
+  holds: Type.Optional(
+    Type.Array(
+      Type.Object(
+        { substance: Type.Optional(Id), product: Type.Optional(Id), percent: Type.Optional(Type.Number()) },
+        { additionalProperties: false },
+      ),
+    ),
   ),
   ageFactor: Type.Object({ fresh: Type.Number(), dried: Type.Number(), set: Type.Number(), baked: Type.Number() }),
   firstAid: Type.String(),
@@ -220,6 +297,28 @@ export const ToolSchema = Type.Object({
   forOrders: Type.Optional(Words),
   /** Natures of soil that it is made for. */
   forNatures: Type.Optional(Words),
+  /** Where it never goes, as the limits of a surface do not say it: any of what is named of each kind. */
+  bans: Type.Optional(
+    Type.Array(
+      Type.Object(
+        {
+          materials: Type.Optional(Type.Array(Id)),
+          exceptMaterials: Type.Optional(Type.Array(Id)),
+          families: Type.Optional(Words),
+          faces: Type.Optional(Words),
+          soils: Type.Optional(Type.Array(Id)),
+          natures: Type.Optional(Words),
+          minSeverity: Type.Optional(Type.Number()),
+          because: Type.String(),
+        },
+        { additionalProperties: false },
+      ),
+    ),
+  ),
+  /** It cannot be wrung drier than this. */
+  leaves: Type.Optional(oneOf(['damp', 'wet'])),
+  /** What the most fragile surface bears: a soft brush, a puff of air. */
+  gentlest: Type.Optional(Type.Boolean()),
 });
 
 export const MechanismSchema = Type.Object({
@@ -241,6 +340,8 @@ export const MechanismSchema = Type.Object({
   cuts: Type.Optional(Type.Boolean()),
   /** It works on cloth and pile only. */
   softOnly: Type.Optional(Type.Boolean()),
+  /** It takes germs along with dirt: the least where food, hands or the toilet are. */
+  washes: Type.Optional(Type.Boolean()),
 });
 
 /** Operand: a class, a group, `substance:id`, or `place:condition`. */
@@ -296,6 +397,18 @@ export const RuleSchema = Type.Object({
   clauses: Type.Array(ClauseSchema),
 });
 export const GroupSchema = Type.Object({ ...Named, members: Words });
+/** What an operand of the rules is called on a label: every class, group and substance that a clause names. */
+export const PartnerSchema = Type.Object({ ...Named, id: Operand }, { additionalProperties: false });
+/** A class of cloths and brushes that are kept for one kind of place, and the kinds of places where they go. */
+export const ClassSchema = Type.Object(
+  {
+    ...Named,
+    /** How a household may call its colour. */
+    words: Words,
+    goes: Type.Array(oneOf(['toilet', 'floor', 'kitchen', 'rest']), { minItems: 1 }),
+  },
+  { additionalProperties: false },
+);
 export const LineSchema = Type.Object({ ...Named, operand: Operand, percent: Type.Number() });
 /**
  * What becomes of each rule level (0 to 5) where things meet so. `gas`: the level where the finding makes gas;
@@ -391,13 +504,46 @@ export const TargetSchema = Type.Object({
   ...Named,
   for: Type.String(),
   kind: oneOf(['chlorine', 'peroxide', 'alcohol', 'acid']),
-  /** what the active substance must be, for this window to speak of it */
-  classes: Type.Array(Type.String(), { minItems: 1 }),
+  /** The substances that this window speaks of: not every acid is a descaler. */
+  substances: Type.Array(Id, { minItems: 1 }),
+  /** What the product must be for: by its label a disinfectant, or a descaler. */
+  purpose: oneOf(['disinfect', 'descale']),
   percent: Type.Object({ min: Type.Number(), max: Type.Number(), aim: Type.Number() }),
   window: Type.String(),
   contact_min: Range,
   rinse: Type.String(),
 });
+/** How a product in water is made and kept, by what is in it; the shortest time and the strictest of all that hold counts. */
+export const KeepingSchema = Type.Object(
+  {
+    ...Named,
+    /** What it holds in the mix; nothing named holds always. `fizzes`: acid and carbonate in one dry product. */
+    when: Type.Object(
+      {
+        classes: Type.Optional(Words),
+        substances: Type.Optional(Type.Array(Id)),
+        minPercent: Type.Optional(Type.Number()),
+        fizzes: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+    hours: Type.Number({ exclusiveMinimum: 0 }),
+    water: oneOf(['cold', 'cool', 'lukewarm', 'warm']),
+    says: Type.String({ minLength: 3 }),
+    because: Type.String({ minLength: 3 }),
+    order: Type.Optional(Type.String()),
+    /** It needs a cap that can breathe, or none. */
+    vent: Type.Optional(Type.Boolean()),
+    /** It needs a vessel that keeps light out. */
+    dark: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+/** What a mix may be made in, by its outline: whether it is shut, and how full it may be. */
+export const VesselSchema = Type.Object(
+  { ...Named, closed: Type.Boolean(), fill: Type.Number({ exclusiveMinimum: 0, maximum: 1 }) },
+  { additionalProperties: false },
+);
 export const ProtectionSchema = Type.Object({
   ...Named,
   when: Type.Object({
@@ -414,6 +560,8 @@ export const ProtectionSchema = Type.Object({
     mild: Type.Optional(Type.Boolean()),
   }),
   action: oneOf(['wear', 'refuse']),
+  /** What it asks for: steps and cards go by it, never by the words. */
+  kind: oneOf(['gloves', 'goggles', 'air', 'flame', 'bare', 'people', 'pets', 'tank']),
   says: Type.String(),
   because: Type.String(),
 });
@@ -501,6 +649,10 @@ export const JobSchema = Type.Object({
       faces: Type.Array(Type.String(), { minItems: 2 }),
       area_m2: Type.Number({ exclusiveMinimum: 0 }),
       zone: Type.Optional(Type.String()),
+      /** Fixtures of a house that it is done on, by their shape. */
+      fixtures: Type.Optional(Words),
+      /** Many hands touch it. */
+      touched: Type.Optional(Type.Boolean()),
     }),
     { minItems: 1 },
   ),
@@ -509,6 +661,8 @@ export const JobSchema = Type.Object({
   outOfScope: Words,
   closes: Words,
   every_days: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  /** It follows an illness: what is touched is disinfected. */
+  ill: Type.Optional(Type.Boolean()),
 });
 
 /** All that is named holds of the record: a condition of an answer. Ids of faces are `material` or `material/finish`. */
@@ -587,6 +741,10 @@ export const AttackSchema = Type.Object({
   /** Percent in use that "dilute" stands for. */
   dilutePercent: Type.Union([Type.Number(), Type.Null()]),
 });
+const numbers = <const K extends readonly string[]>(...keys: K) =>
+  Type.Object(
+    Object.fromEntries(keys.map((k) => [k, Type.Number()])) as Record<K[number], ReturnType<typeof Type.Number>>,
+  );
 export const TuningSchema = Type.Object({
   ...Named,
   /** Dose at which the chance of one go falls to 1 − 1/e, by severity 1–5. */
@@ -606,7 +764,124 @@ export const TuningSchema = Type.Object({
   warm_C: Type.Number(),
   cool_C: Type.Number(),
   tooWeak: Type.Number(),
+  /** How near a limit counts as harm: what is told at all, the most of one, and the weights of each limit. */
+  near: numbers(
+    'tell',
+    'most',
+    'pH',
+    'zone',
+    'attackOk',
+    'attackDilute',
+    'attackBrief',
+    'polish',
+    'grit',
+    'gritUnknown',
+  ),
+  /** "Dilute" is borne up to so many times the percent that stands for it. */
+  diluteSlack: Type.Number(),
+  /** Percent of grit from which a product scours, and of salt from which it counts as salt. */
+  abrasiveFrom_percent: Type.Number(),
+  saltFrom_percent: Type.Number(),
+  /** Supply from which a product or tool counts as having a mechanism. */
+  mechanismFrom: Type.Number(),
+  /** Weights of what putting it on and working it does: h of one part, and from where. */
+  harm: numbers(
+    'wet',
+    'settle_min',
+    'drinks_perMin',
+    'drinksMost',
+    'dries_perMin',
+    'driesMost',
+    'warmFrom_C',
+    'warm',
+    'reaches',
+    'vapourFrom',
+    'vapour',
+    'vapourMost',
+    'chemistryFrom',
+    'danger',
+    'warning',
+    'none',
+    'diluted',
+    'reachesSkin',
+    'wear',
+    'wearFrom',
+    'wearGloss',
+    'polish',
+    'scratch',
+    'scratchMost',
+    'linty',
+    'blade',
+    'steam',
+  ),
+  /** Minutes and how they are told apart. */
+  time: numbers(
+    'unheld_min',
+    'least_min',
+    'apart',
+    'middle',
+    'rinse_min',
+    'wipe_min',
+    'wear_min',
+    'area',
+    'testLeast_min',
+    'testMost_min',
+    'areaMost',
+    'actsFrom_min',
+  ),
+  /** A range of use wider than this is tried low, middle and high. */
+  strengthsApart: Type.Number(),
+  /** mol/L of acid or alkali that an unknown one counts as; the most that a litre can hold. */
+  unknownReserve_molPerL: Type.Number(),
+  molarMost: Type.Number(),
+  /** Mohs of an abrasive whose grit is not known. */
+  mohsUnknown: Type.Number(),
+  /** Scrub of what a fragile surface bears: a soft brush, a puff of air. */
+  gentlestScrub: Type.Number(),
+  /** The most that a method can promise where washing is the least and it does not wash. */
+  unwashed: Type.Number(),
+  /** A room smaller than this shares its air: what is wet in one place reaches the next. */
+  smallRoom_m3: Type.Number(),
+  /** Share of the vapour that a share of the mix gives off, as a factor: a quarter of it smells as much as all. */
+  fumeOfDilution: Type.Number(),
+  /** Share of the mix below which a product that only irritates asks for no gloves. */
+  thinBelow: Type.Number(),
 });
+/** What is done first when one product has hurt somebody, by what is in it and how it got there; the highest rank that holds leads. */
+export const FirstAidSchema = Type.Object(
+  {
+    ...Named,
+    route: oneOf(['eye', 'skin', 'swallowed', 'breathed']),
+    rank: Type.Integer({ minimum: 0 }),
+    when: Type.Object(
+      {
+        classes: Type.Optional(Words),
+        minPercent: Type.Optional(Type.Number()),
+        states: Type.Optional(Words),
+        /** Its pH is at most 2 or at least 11.5, as sold, or it carries the sign for it. */
+        corrosive: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+    first: Type.String({ minLength: 3 }),
+    then: Words,
+    because: Type.String({ minLength: 3 }),
+    /** Call at once, whatever it looks like. */
+    now: Type.Boolean(),
+  },
+  { additionalProperties: false },
+);
+/** Why something is refused: its kind, what a list calls it, and the sentence that is made of what was compared. */
+export const RefusalSchema = Type.Object(
+  {
+    ...Named,
+    /** `{face}`, `{thing}` … are filled in; with a capital where the word has one. */
+    says: Type.String({ minLength: 3 }),
+    /** Nobody would have reached for it: it is no answer to "why not". */
+    ordinary: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 export const StepSchema = Type.Object({
   ...Named,
   order: Type.Number(),
@@ -615,6 +890,8 @@ export const StepSchema = Type.Object({
   because: Type.String(),
   active_s: Type.Number(),
   waits: Type.Optional(Type.Boolean()),
+  /** It takes as long as there is surface. */
+  byArea: Type.Optional(Type.Boolean()),
 });
 
 export type Source = Static<typeof SourceSchema>;
@@ -628,17 +905,23 @@ export type Mechanism = Static<typeof MechanismSchema>;
 export type Clause = Static<typeof ClauseSchema>;
 export type Rule = Static<typeof RuleSchema>;
 export type Group = Static<typeof GroupSchema>;
+export type PieceClass = Static<typeof ClassSchema>;
 export type Line = Static<typeof LineSchema>;
+export type Partner = Static<typeof PartnerSchema>;
 export type Meeting = Static<typeof MeetingSchema>;
 export type Column = Static<typeof ColumnSchema>;
 export type Verdict = Static<typeof VerdictSchema>;
 export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
 export type Target = Static<typeof TargetSchema>;
+export type Keeping = Static<typeof KeepingSchema>;
+export type Vessel = Static<typeof VesselSchema>;
 export type Protection = Static<typeof ProtectionSchema>;
 export type Stance = Static<typeof StanceSchema>;
 export type Application = Static<typeof ApplicationSchema>;
 export type Attack = Static<typeof AttackSchema>;
+export type FirstAid = Static<typeof FirstAidSchema>;
+export type RefusalText = Static<typeof RefusalSchema>;
 export type Tuning = Static<typeof TuningSchema>;
 export type Order = Static<typeof OrderSchema>;
 export type Stage = Static<typeof StageSchema>;
@@ -733,13 +1016,17 @@ export const catalogueSchemas = {
   mechanisms: MechanismSchema,
   rules: RuleSchema,
   groups: GroupSchema,
+  classes: ClassSchema,
   lines: LineSchema,
+  partners: PartnerSchema,
   columns: ColumnSchema,
   meetings: MeetingSchema,
   verdicts: VerdictSchema,
   limits: LimitSchema,
   measures: MeasureSchema,
   targets: TargetSchema,
+  keeping: KeepingSchema,
+  vessels: VesselSchema,
   protection: ProtectionSchema,
   stances: StanceSchema,
   orders: OrderSchema,
@@ -749,6 +1036,8 @@ export const catalogueSchemas = {
   steps: StepSchema,
   attacks: AttackSchema,
   tuning: TuningSchema,
+  refusals: RefusalSchema,
+  firstaid: FirstAidSchema,
   phrases: PhraseSchema,
   families: FamilySchema,
   conditions: ConditionSchema,

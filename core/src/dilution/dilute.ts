@@ -1,8 +1,9 @@
-import type { Catalogue, Measure, Product, Target } from '../catalogue';
+import { type Catalogue, isSolid, type Measure, type Product, type Target } from '../catalogue';
 import { formatVolume, type MeasureSystem, parseRatio, significant } from '../quantity';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { agedBleachRange } from './ageing';
 import { kitchenRound, type KitchenMeasure } from './kitchen';
+import { inPercentOf, ppmPerPercent, targetsOf } from './targets';
 
 export interface DiluteQuestion {
   stock: { percent?: number; ppm?: number; product?: string; madeDaysAgo?: number; labelPercent?: number };
@@ -17,6 +18,8 @@ export interface DiluteAnswer {
   stock_g: number | null;
   water_mL: number;
   strength: { percent: number; ppm: number };
+  /** Whole tablets, where it is sold as such; null where no whole number stays in the window. */
+  tablets: { count: number; each_g: number } | null;
   kitchen: (KitchenMeasure & { percent: number; ppm: number; error: number }) | null;
   /** Window that the strength must stay in, and the named target it belongs to. */
   window: { min: number; max: number; target: string | null; name: string | null; inside: boolean };
@@ -37,10 +40,9 @@ interface Stock {
   ppmPerPercent: number;
   product: Product | null;
   solid: boolean;
-  kind: Target['kind'] | null;
+  targets: readonly Target[];
 }
 
-const SOLID = new Set(['powder', 'tablet', 'block', 'solid']);
 /** ±10 % where no published window is known (common practice). */
 const DEFAULT_WINDOW = 0.1;
 
@@ -48,13 +50,15 @@ const DEFAULT_WINDOW = 0.1;
  * C1·V1 = C2·V2 on the right basis: how much stock and water make `final` at `target`.
  * Without a product a percent is g/100 mL and ppm mg/L. With one, the percent is its own (w/w by its
  * density, alcohol v/v), and ppm counts available chlorine for chlorine products (g as Cl2, × 70.906/74.442).
- * Volumes mL, masses g. Problems are returned for what cannot be made.
+ * Volumes mL, masses g. `most` is a percent that no rounding to spoons or tablets passes. Problems are returned for
+ * what cannot be made; whether it may be made is asked of the gate.
  */
 export function dilute(
   q: DiluteQuestion,
   catalogue: Catalogue,
   ownMeasures: readonly Measure[] = [],
   system: MeasureSystem = 'us',
+  most = Infinity,
 ): Result<DiluteAnswer> {
   if (!(q.final.mL > 0 && q.final.mL <= 1e6))
     return bad('/final/mL', 'The finished volume must be more than 0 mL and at most 1000 L.');
@@ -75,30 +79,37 @@ export function dilute(
   // stock volume by C1·V1 = C2·V2; the finished mix is thin, so its percent is taken as g (or mL) in 100 mL
   const share = percent / (stock.percent * stock.perPercent * 100);
   const stock_mL = Math.min(q.final.mL, share * q.final.mL);
-  const density = stock.product?.density ?? null;
+  const density = stock.product?.density ?? (stock.solid ? 1 : null);
   const stock_g =
     stock.solid && density ? stock_mL * density : density && stock.basis === 'w/w' ? stock_mL * density : null;
   const water_mL = stock.solid ? q.final.mL : q.final.mL - stock_mL;
   const partsWater = stock.solid ? q.final.mL / stock_mL : water_mL / stock_mL;
 
   const target = namedTarget(percent, stock, catalogue);
-  const within = target ? target.percent : { min: percent * (1 - DEFAULT_WINDOW), max: percent * (1 + DEFAULT_WINDOW) };
+  const span = target ? target.percent : { min: percent * (1 - DEFAULT_WINDOW), max: percent * (1 + DEFAULT_WINDOW) };
+  const within = { min: span.min, max: Math.max(percent, Math.min(span.max, most)) };
   const scale = stock_mL / percent;
   const spoons = q.measures?.length
     ? q.measures.map((id) => ownMeasures.find((m) => m.id === id) ?? catalogue.measures.get(id))
     : ['metric-tsp', 'metric-tbsp', 'metric-cup'].map((id) => catalogue.measures.get(id));
   const unknown = spoons.findIndex((m) => !m);
   if (unknown >= 0) return bad(`/measures/${unknown}`, `"${q.measures?.[unknown]}" is no measure that I know.`);
-  const kitchen = kitchenRound(
-    stock_mL,
-    Math.max(within.min, percent * 0.8) * scale,
-    Math.min(within.max, percent * 1.2) * scale,
-    spoons as Measure[],
-  );
+  const [low_mL, high_mL] = [Math.max(within.min, percent * 0.8) * scale, Math.min(within.max, percent * 1.2) * scale];
+  const each_g = stock.product?.tablet_g;
+  const tablets = each_g ? wholeTablets(stock_mL, each_g / (density ?? 1), low_mL, high_mL) : null;
+  const kitchen: KitchenMeasure | null = each_g
+    ? tablets === null
+      ? null
+      : {
+          text: tablets === 1 ? '1 tablet' : `${tablets} tablets`,
+          stock_mL: (tablets * each_g) / (density ?? 1),
+          parts: [],
+        }
+    : kitchenRound(stock_mL, low_mL, high_mL, spoons as Measure[]);
 
   because.unshift({
     text: stock.solid
-      ? `${fmt(percent)} % of ${formatVolume(q.final.mL)} is ${fmt(stock_g ?? 0)} g of powder.`
+      ? `${fmt(percent)} % in ${formatVolume(q.final.mL)} takes ${fmt(stock_g ?? 0)} g${each_g ? `, and a tablet weighs about ${fmt(each_g)} g` : ''}.`
       : `${fmt(stock.percent)} % × ${fmt(stock_mL)} mL = ${fmt(percent)} % × ${fmt(q.final.mL)} mL${stock.basis === 'w/w' && density ? ` (density ${density})` : ''}: parts of water = (stock ÷ wanted) − 1.`,
     source: 'cdc-who-ebola-2014',
   });
@@ -107,8 +118,14 @@ export function dilute(
       text: `${target.window} for ${target.for}; keep it wet ${target.contact_min.min} to ${target.contact_min.max} min. The label of your product wins.`,
       source: target.basis.default,
     });
-  addWarnings(stock, percent, warnings);
-  if (!kitchen)
+  // said as it is, whatever it was asked for: thinned alcohol promises nothing
+  if (isThinnedAlcohol(stock.product, percent, catalogue))
+    warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
+  if (!kitchen && each_g)
+    warnings.push(
+      `No whole number of tablets makes that: one makes ${formatVolume((each_g / (density ?? 1) / stock_mL) * q.final.mL)} of this strength.`,
+    );
+  else if (!kitchen)
     warnings.push('No spoon or cup here stays inside the window: weigh it, or use a syringe or a finer measure.');
   return ok({
     ratio: `1+${significant(partsWater, 4)}`,
@@ -117,6 +134,7 @@ export function dilute(
     stock_g,
     water_mL,
     strength: { percent, ppm: percent * stock.ppmPerPercent },
+    tablets: each_g && tablets ? { count: tablets, each_g } : null,
     kitchen: kitchen && {
       ...kitchen,
       percent: kitchen.stock_mL / scale,
@@ -151,12 +169,12 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
       ppmPerPercent: 10000,
       product: null,
       solid: false,
-      kind: null,
+      targets: [],
     });
   }
   const product = catalogue.products.get(q.stock.product);
   if (!product) return bad('/stock/product', `"${q.stock.product}" is not in the catalogue of products.`);
-  const solid = SOLID.has(product.state);
+  const solid = isSolid(product);
   const active = catalogue.substances.get(product.strength.substance)!;
   const density = product.density ?? 1;
   let percent = q.stock.labelPercent ?? product.strength.percent;
@@ -177,23 +195,18 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
     [percent, low, high] = [aged.likely, aged.low, aged.high];
   }
   const vv = product.strength.basis === 'v/v';
-  const kind = kindOf(active.classes, catalogue);
   return ok({
     percent,
     low,
     high,
     basis: vv ? 'v/v' : 'w/w',
     perPercent: vv ? 0.01 : 0.01 * density,
-    ppmPerPercent: 10000 * (chlorine ?? 1) * (vv ? 0.789 : 1),
+    ppmPerPercent: ppmPerPercent(product, catalogue),
     product,
     solid,
-    // a chlorine window is in available chlorine: without that figure it cannot judge
-    kind: kind === 'chlorine' && !chlorine ? null : kind,
+    targets: targetsOf(product, catalogue),
   });
 }
-const kindOf = (classes: readonly string[], catalogue: Catalogue): Target['kind'] | null =>
-  [...catalogue.targets.values()].find((t) => t.classes.some((c) => classes.includes(c)))?.kind ?? null;
-
 function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, system: MeasureSystem): Result<number> {
   const t = q.target;
   if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1)
@@ -211,30 +224,26 @@ function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, syste
   return ok(percent);
 }
 
-/** The published window that the wanted strength falls into, for that kind of chemistry. */
+/** The published window that the wanted strength falls into, of those that this product may be measured for. */
 function namedTarget(percent: number, stock: Stock, catalogue: Catalogue): Target | null {
-  if (!stock.kind) return null;
-  // chlorine windows are written in % available chlorine (1 % = 10 000 ppm)
-  const own = stock.kind === 'chlorine' ? (percent * stock.ppmPerPercent) / 10000 : percent;
-  for (const t of catalogue.targets.values())
-    if (t.kind === stock.kind && own >= t.percent.min * 0.999 && own <= t.percent.max * 1.001) {
-      const k = percent / own;
-      return { ...t, percent: { min: t.percent.min * k, max: t.percent.max * k, aim: t.percent.aim * k } };
-    }
+  for (const t of stock.targets) {
+    const own = inPercentOf(t, stock.product!, catalogue);
+    if (percent >= own.min * 0.999 && percent <= own.max * 1.001) return { ...t, percent: own };
+  }
   return null;
 }
 
-function addWarnings(stock: Stock, percent: number, warnings: string[]): void {
-  if (stock.kind === 'chlorine') {
-    warnings.push('Cool water only. Good for a day: pour away after 24\u00a0h.');
-    if (!stock.solid) warnings.push('Water first, then the bleach: it foams less and does not splash.');
-    if (percent * stock.ppmPerPercent > 10500)
-      warnings.push('Stronger than any household use: above 10 000 ppm is not advised.');
-  }
-  if (stock.kind === 'alcohol' && percent < 60)
-    warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
-  if (stock.kind === 'acid') warnings.push('Water first, then the acid. Never into a bottle that held bleach.');
-  if (stock.kind === 'peroxide')
-    warnings.push('Keep it in a bottle that keeps light out, with a cap that can breathe.');
+/** Below the weakest strength that counts for its alcohol. */
+const isThinnedAlcohol = (product: Product | null, percent: number, catalogue: Catalogue): boolean =>
+  product !== null &&
+  [...catalogue.targets.values()].some(
+    (t) => t.kind === 'alcohol' && t.substances.includes(product.strength.substance) && percent < t.percent.min,
+  );
+
+/** Tablets cannot be cut: the whole number nearest to the amount, or null when it leaves the window. Volumes mL. */
+function wholeTablets(stock_mL: number, each_mL: number, low_mL: number, high_mL: number): number | null {
+  const count = Math.max(1, Math.round(stock_mL / each_mL));
+  const made = count * each_mL;
+  return made >= low_mL - 1e-9 && made <= high_mL + 1e-9 ? count : null;
 }
 const fmt = (x: number): string => String(significant(x, 3));

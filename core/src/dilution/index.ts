@@ -1,3 +1,4 @@
 export * from './ageing';
 export * from './kitchen';
 export * from './dilute';
+export * from './targets';

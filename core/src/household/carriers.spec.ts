@@ -9,7 +9,6 @@ import {
   ledgerOfTool,
   type LogEntry,
   meetsOn,
-  pieceFor,
   resolveItems,
 } from '@dolly-tub/core';
 import { catalogue } from '../../checks/catalogue-for-tests';
@@ -149,6 +148,7 @@ test('judged as one thing: worst of all that it carries, whatever the order', ()
     kind: 'tool',
     name: 'sponge',
     where: 'Caddy',
+    porous: true,
     met: products.map((product) => ({ product, name: product, rinsed: false, daysAgo: 0, at: '' })),
   });
   const level = (products: string[]): number => {
@@ -158,10 +158,4 @@ test('judged as one thing: worst of all that it carries, whatever the order', ()
   expect(level(['dish-detergent', 'chlorine-bleach'])).toBe(5);
   expect(level(['chlorine-bleach', 'dish-detergent'])).toBe(5);
   expect(level(['dish-detergent'])).toBeLessThan(3);
-});
-
-test('a hand takes the piece of its own room first', () => {
-  expect(pieceFor('cellulose-sponge', 'r2', house({}))?.id).toBe('sponge-2');
-  expect(pieceFor('cellulose-sponge', 'r9', house({}))?.id).toBe('sponge-1');
-  expect(pieceFor('toothbrush', 'r1', house({}))).toBeNull();
 });

@@ -1,6 +1,9 @@
 import { type Catalogue, productClasses } from '../catalogue';
-import { judge, type MixAnswer, type MixItem, resolveItems } from '../mixing';
+import { answerOf, type Clock, type GateAnswer, judgeThere, type Where } from '../gate';
+import { thereOfLast } from '../method';
+import type { MixItem } from '../mixing';
 import { ledgerOfHead, ledgerOfSpot, ledgerOfTool, type Met } from './ledger';
+import { drinks } from './scene';
 import type { Bottle, Kit, LogEntry, Room, Settings, Spot, Stock } from './records';
 
 /** Something that keeps what it met: a tool, a sprayer head, a spot, a fixture with a block in it. */
@@ -12,6 +15,10 @@ export interface Carrier {
   /** Where it is: a kit, a bottle, a room. */
   where: string;
   met: Met[];
+  /** It keeps what is put on it: cloth, grout. */
+  porous: boolean;
+  /** Water stands in it: a toilet bowl. */
+  bowl?: boolean;
 }
 /** What of the household the carriers are read from. */
 export interface CarrierSource {
@@ -41,6 +48,7 @@ export function carriersOf(h: CarrierSource, now: Date, catalogue: Catalogue): C
             name: `${b.head.kind} head`,
             where: b.name,
             met: ledgerOfHead(h.log, b.head.id, b, now, zone),
+            porous: false,
           },
         ]
       : [],
@@ -51,6 +59,8 @@ export function carriersOf(h: CarrierSource, now: Date, catalogue: Catalogue): C
     name: s.name,
     where: room(s.room),
     met: ledgerOfSpot(h.log, s.id, now, zone),
+    porous: drinks(s, catalogue),
+    ...(s.kinds.includes('bowl') ? { bowl: true } : {}),
   }));
   const fixtures = h.rooms.flatMap((r) =>
     r.fixtures.map((f): Carrier => ({
@@ -58,7 +68,15 @@ export function carriersOf(h: CarrierSource, now: Date, catalogue: Catalogue): C
       kind: 'fixture',
       name: f.shape,
       where: r.name,
-      met: f.resident.map((product) => ({ product, name: product, rinsed: false, daysAgo: 0, at: '' })),
+      met: f.resident.map((product) => ({
+        product,
+        name: catalogue.residents.get(product)?.name ?? product,
+        rinsed: false,
+        daysAgo: 0,
+        at: '',
+      })),
+      porous: true,
+      bowl: true,
     })),
   );
   return [...tools, ...heads, ...spots, ...fixtures]
@@ -86,6 +104,7 @@ export function carrierOfPiece(
     kind: 'tool',
     name: tool.name,
     where: h.kits.find((k) => k.id === s.kit)?.name ?? 'no kit',
+    porous: true,
     met: ledgerOfTool(h.log, s.id, now, h.settings?.timeZone ?? 'UTC').map((m) => ({
       ...m,
       name: catalogue.products.get(m.product)?.name ?? m.name,
@@ -106,13 +125,13 @@ export const carriedWords = (c: Pick<Carrier, 'met'>): string =>
 export const asItem = (c: Carrier, catalogue: Catalogue): MixItem => ({
   holds: {
     name: `${c.name}, ${c.where}`,
-    what: c.met.map((m) =>
-      catalogue.products.has(m.product)
-        ? { product: m.product, rinsed: m.rinsed, daysAgo: m.daysAgo }
-        : { label: m.name, rinsed: m.rinsed, daysAgo: m.daysAgo },
-    ),
+    what: c.met.flatMap((m) => thereOfLast(m, 'here', true, catalogue).what),
   },
 });
+
+/** Where a carrier's residue meets the next thing: the place of the gate that stands for its kind. */
+export const whereOf = (c: Pick<Carrier, 'kind' | 'bowl'>): Where =>
+  c.kind === 'spot' || c.kind === 'fixture' ? (c.bowl ? 'bowl' : 'here') : c.kind;
 
 /** What to do with a carrier before it meets the next thing, by its kind and the rule's own level. */
 const THEN: Record<Carrier['kind'], { strong: string; mild: string }> = {
@@ -132,21 +151,31 @@ const THEN: Record<Carrier['kind'], { strong: string; mild: string }> = {
   },
 };
 
-/** Verdict of a product on something that carries residue, with what to do now. Null when it carries nothing. */
-export function meetsOn(carrier: Carrier, product: string, catalogue: Catalogue): (MixAnswer & { now: string }) | null {
+/** What the gate says of a product on something that carries residue, its level, and what to do now. Null when it carries nothing that concerns it. */
+export function meetsOn(
+  carrier: Carrier,
+  product: string,
+  catalogue: Catalogue,
+  clock?: Clock,
+): { gate: GateAnswer; level: number; because: string; now: string } | null {
   const other = carrier.met.filter((m) => m.product !== product);
   if (!other.length) return null;
-  const items = resolveItems([asItem({ ...carrier, met: other }, catalogue), { product }], catalogue);
-  if (!items.ok) return null;
-  const meeting = carrier.kind === 'spot' ? 'surface' : carrier.kind === 'fixture' ? 'fixture' : 'carried';
-  const answer = judge(items.value, { meeting, porous: carrier.kind === 'head' ? false : true }, catalogue);
-  const rule = answer.findings[0]?.ruleLevel ?? 0;
-  return { ...answer, now: answer.level === 0 ? '' : rule >= 4 ? THEN[carrier.kind].strong : THEN[carrier.kind].mild };
-}
-
-/** The piece of stock that a hand in that room takes for a tool: of its own kits first. */
-export function pieceFor(tool: string, room: string | null, h: Pick<CarrierSource, 'kits' | 'stock'>): Stock | null {
-  const mine = new Set(h.kits.filter((k) => k.room === room).map((k) => k.id));
-  const rows = h.stock.filter((s) => s.item === tool && s.onHand > 0);
-  return rows.find((s) => mine.has(s.kit)) ?? rows[0] ?? null;
+  const where = whereOf(carrier);
+  const there = other.map((m) =>
+    thereOfLast(
+      { ...m, where, ...(carrier.kind === 'fixture' ? { stays: true } : {}) },
+      where,
+      carrier.porous,
+      catalogue,
+    ),
+  );
+  const { bars, asks, met } = judgeThere({ product }, there, clock, catalogue);
+  const worst = met.map((m) => m.finding).sort((a, b) => b.level - a.level || b.ruleLevel - a.ruleLevel)[0];
+  const level = worst?.level ?? 0;
+  return {
+    gate: answerOf(bars, asks),
+    level,
+    because: worst?.because ?? 'Nothing that it carries concerns what is in there.',
+    now: !worst || level === 0 ? '' : worst.ruleLevel >= 4 ? THEN[carrier.kind].strong : THEN[carrier.kind].mild,
+  };
 }

@@ -1,8 +1,10 @@
 import type { Catalogue } from '../catalogue';
-import type { Context, Neighbour, Profile, Question } from '../method';
-import { barredOf, evidenceOf, ledgerOfSpot } from './ledger';
-import type { Kit, LogEntry, Member, Room, Settings, Spot, Stock } from './records';
-import { localDay } from './time';
+import { type Profile, residentThere } from '../gate';
+import type { Context, Neighbour, Question } from '../method';
+import { barredOf, evidenceOf } from './ledger';
+import type { Kit, LogEntry, Member, Room, Run, Settings, Spot, Stock } from './records';
+import { residentsOf, sceneOf } from './scene';
+import { localDay } from '../time';
 
 /** What a question about a spot needs to know of the household. */
 export interface Household {
@@ -13,6 +15,8 @@ export interface Household {
   kits: readonly Kit[];
   stock: readonly Stock[];
   log: readonly LogEntry[];
+  /** What is being done now: it soaks somewhere. */
+  runs?: readonly Run[];
 }
 
 /** People, pets, tank and stance that hold today: limits past their end date no longer count. */
@@ -25,7 +29,7 @@ export function profileOf(h: Household, now: Date): Profile {
     stance: stance === 'pantry' || stance === 'steam' ? stance : 'conventional',
     people: [
       ...new Set([
-        ...limits.filter((l) => l === 'asthma' || l === 'pregnant'),
+        ...limits.filter((l) => l === 'asthma' || l === 'pregnant' || l === 'ill'),
         ...(h.members.some((m) => m.kind === 'toddler') ? ['toddler'] : []),
       ]),
     ],
@@ -54,6 +58,9 @@ export function neighboursOf(spot: Spot, spots: readonly Spot[]): Neighbour[] {
       : [];
   });
 }
+
+/** How much a spot is touched (0 to 3) from which it counts as a touch point. */
+const TOUCHED = 2;
 
 /** The worst soil of a spot first. */
 export const soilsByWorst = (spot: Spot): Spot['soils'] => [...spot.soils].sort((a, b) => b.severity - a.severity);
@@ -96,8 +103,7 @@ export function questionOfSpot(
       : spot.band === 'floor'
         ? 'floor'
         : null;
-  const room = h.rooms.find((r) => r.id === spot.room);
-  const resident = room?.fixtures.find((f) => f.id === spot.fixture)?.resident ?? [];
+  const residents = residentsOf(spot, h, catalogue);
   return {
     question: {
       material: spot.material,
@@ -107,12 +113,19 @@ export function questionOfSpot(
       age: here?.age ?? 'dried',
       area_m2: spot.area_m2,
       zone,
+      food: spot.food,
+      touched: spot.touch >= TOUCHED,
     },
     context: {
       profile: profileOf(h, now),
       neighbours: neighboursOf(spot, h.spots),
-      last: ledgerOfSpot(h.log, spot.id, now, h.settings?.timeZone ?? 'UTC'),
-      resident,
+      last: sceneOf(spot, h, now, catalogue),
+      resident: residents.own,
+      there: residents.room.map((r) => ({
+        ...residentThere(r.id, 'room', catalogue),
+        place: `in the ${r.name} of this room`,
+      })),
+      clock: { now: now.toISOString(), timeZone: h.settings?.timeZone ?? 'UTC' },
       evidence: evidenceOf(h.log),
       barred: barredOf(h.log),
       prices: pricesOf(h.stock),

@@ -1,6 +1,6 @@
 import type { Barred, Evidence, Last } from '../method';
 import type { Fill, LogEntry } from './records';
-import { nightsBetween } from './time';
+import { nightsBetween } from '../time';
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first, by the clock. */
 export const standing = (log: readonly LogEntry[]): readonly LogEntry[] => orders(log).byClock;

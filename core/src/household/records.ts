@@ -53,7 +53,17 @@ export const SettingsBody = Type.Object(
       { maxItems: 60 },
     ),
     colourClasses: Type.Array(
-      Type.Object({ letter: Text(2), texture: Text(30), colour: Text(30), name: Text(60) }, closed),
+      Type.Object(
+        {
+          letter: Text(2),
+          texture: Text(30),
+          colour: Text(30),
+          name: Text(60),
+          /** Id of the catalogue's classes: toilet, floor, kitchen … */
+          class: maybe(Ref),
+        },
+        closed,
+      ),
       { maxItems: 20 },
     ),
   },
@@ -296,6 +306,8 @@ export const ShoppingBody = Type.Object(
 const StepBody = Type.Object(
   {
     id: Text(60),
+    /** What it is for: a template of the catalogue. */
+    kind: Type.Optional(Text(60)),
     text: Text(600),
     because: Type.String({ maxLength: 400 }),
     active_s: num(0, 86400),
@@ -420,6 +432,8 @@ export const LogBody = Type.Object(
     tools: Type.Optional(Type.Array(Ref, { maxItems: 40 })),
     /** They were rinsed afterwards: twice is 2. */
     toolsRinsed: maybe(oneOf([0, 1, 2])),
+    /** Of a rinse: it went through the wash, and is nobody's cloth any more. */
+    washed: maybe(Type.Boolean()),
     /** Of a head: the bottle that it left; `bottle` is the one it went to, `fill` what it came out of. */
     from: maybe(Ref),
     moves: Type.Optional(Type.Array(MoveBody, { maxItems: 100 })),

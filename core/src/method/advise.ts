@@ -1,12 +1,14 @@
-import { type Catalogue, sourceOf, type Tool, withFinish } from '../catalogue';
+import { type Catalogue, isWater, sourceOf, type Tool, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
-import { combine, thin } from './combine';
+import { combine, type Method, thin } from './combine';
 import { front } from './front';
-import { dryOption, isWater, productOptions } from './options';
-import { refuseProduct, refuseTool } from './refuse';
+import { hygieneOf, isWashed } from './hygiene';
+import { dryOption, productOptions } from './options';
+import { refusal, refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
 import { choicesOf } from './stances';
-import { tuning } from './supply';
+import { theresOf } from './there';
+import { tuning } from './tuning';
 import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal } from './types';
 
 /** Resolve ids to records, or say which one is not known. */
@@ -22,13 +24,23 @@ export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
   if (!soil) return bad('/soil', `"${q.soil}" is not in the catalogue of soils.`);
   const severity = q.severity ?? 3;
   if (!(severity >= 1 && severity <= 5)) return bad('/severity', 'How much of it: 1 (a trace) to 5 (a thick crust).');
+  const material = withFinish(base, q.finish);
+  const zone = q.zone ?? soil.zone ?? null;
   return ok({
-    material: withFinish(base, q.finish),
+    material,
+    among: q.among ?? {
+      materials: [material.id],
+      families: [material.family],
+      faces: [material.face],
+      soils: [soil.id],
+      natures: [soil.nature],
+    },
     soil,
     severity: Math.round(severity),
     age: q.age ?? 'dried',
     area_m2: q.area_m2 ?? 1,
-    zone: q.zone ?? soil.zone ?? null,
+    zone,
+    washed: isWashed(material, { zone, ...(q.food ? { food: true } : {}), ...(q.touched ? { touched: true } : {}) }),
   });
 }
 
@@ -41,7 +53,11 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   const resolved = faceOf(question, catalogue);
   if (!resolved.ok) return resolved;
   const face = resolved.value;
-  const context: Here = { ...given, habits: choicesOf(given.profile, catalogue) };
+  const context: Here = {
+    ...given,
+    habits: choicesOf(given.profile, catalogue),
+    met: theresOf(face, given, catalogue),
+  };
   const t = tuning(catalogue);
   const because: Reason[] = [];
   const considered: Record<string, Considered> = {};
@@ -62,32 +78,28 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     const source = sourceOf(product, 'mechanisms', catalogue).id;
     const set = (c: Omit<Considered, 'kind'>): void => void (considered[product.id] = { kind: 'product', ...c });
     const water = isWater(product, catalogue);
-    const refusal = barred('product', product.id)
-      ? {
-          limit: 'damaged before',
-          because: `You noted damage by ${product.name} on this material.`,
-          source: 'household',
-        }
+    const no = barred('product', product.id)
+      ? refusal('damaged', { thing: product.name }, 'household', catalogue)
       : refuseProduct(product, face, context, catalogue);
-    if (refusal) {
-      note(product.id, refusal);
-      set({ status: 'refused', ...refusal });
+    if (no) {
+      note(product.id, no);
+      set({ status: 'refused', ...told(no) });
       continue;
     }
     const { admitted, refused } = productOptions(product, face, context, catalogue);
     if (refused) note(product.id, refused);
     if (!admitted.length) {
       // a limit outranks "too weak": people ask why not vinegar, and the limit is the answer
-      if (refused) set({ status: 'refused', ...refused });
+      if (refused) set({ status: 'refused', ...told(refused) });
       else set({ status: 'weak', because: `Nothing in ${product.name} moves ${face.soil.name}.`, source });
       continue;
     }
     if (!inKit(product.id) && !water) {
-      set({ status: 'kit', because: `${product.name} is not in the kit.`, source: 'household' });
+      set({ status: 'kit', ...told(refusal('kit', { thing: product.name }, 'household', catalogue)) });
       continue;
     }
     const best = admitted.reduce((a, o) => Math.max(a, o.D), 0);
-    if (refused) set({ status: 'limited', ...refused });
+    if (refused) set({ status: refused.from ? 'later' : 'limited', ...told(refused) });
     else
       set({
         status: best < t.tooWeak && !water ? 'weak' : 'outdone',
@@ -104,18 +116,17 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
 
   const tools: Tool[] = [];
   for (const tool of catalogue.tools.values()) {
-    const refusal = barred('tool', tool.id)
-      ? { limit: 'damaged before', because: `You noted damage by ${tool.name} on this material.`, source: 'household' }
+    const no = barred('tool', tool.id)
+      ? refusal('damaged', { thing: tool.name }, 'household', catalogue)
       : refuseTool(tool, face, context, catalogue);
-    if (refusal) {
-      note(tool.id, refusal);
-      considered[tool.id] = { kind: 'tool', status: 'refused', ...refusal };
+    if (no) {
+      note(tool.id, no);
+      considered[tool.id] = { kind: 'tool', status: 'refused', ...told(no) };
     } else if (!inKit(tool.id))
       considered[tool.id] = {
         kind: 'tool',
         status: 'kit',
-        because: `${tool.name} is not in the kit.`,
-        source: 'household',
+        ...told(refusal('kit', { thing: tool.name }, 'household', catalogue)),
       };
     else {
       considered[tool.id] = {
@@ -128,12 +139,31 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     }
   }
 
-  const methods = face.soil.damage ? [] : combine(chems, tools, face, need, question, context, catalogue);
-  const ladderAll = front(methods);
-  const found = ladderAll.findIndex((m) => m.effect >= t.suffices);
-  const kept = thin(ladderAll, found, catalogue);
-  const ladder = kept.map((m, i) => rungOf(m, i + 1, face, context, catalogue));
-  const recommended = found < 0 ? null : kept.indexOf(ladderAll[found]!) + 1;
+  const methods = (list: readonly ChemOption[]): Method[] =>
+    face.soil.damage ? [] : front(combine(list, tools, face, need, question, context, catalogue));
+  const now = methods(chems.filter((c) => c.from === null));
+  const found = now.findIndex((m) => m.effect >= t.suffices);
+  const kept = thin(now, found, catalogue);
+  const chosen = found < 0 ? null : now[found]!;
+  // what may only be done another day is shown where it would do more, and never recommended
+  const later = chems.some((c) => c.from !== null)
+    ? thin(methods(chems.filter((c) => c.from !== null)), -1, catalogue)
+        .filter((m) => !kept.some((k) => k.cost <= m.cost && k.effect >= m.effect))
+        .slice(0, Math.max(1, t.mostRungs - kept.length))
+    : [];
+  const shown = later.length ? [...kept, ...later].sort((a, b) => a.cost - b.cost || a.effect - b.effect) : kept;
+  const ladder = shown.map((m, i) => rungOf(m, i + 1, face, context, catalogue));
+  const recommended = chosen ? shown.indexOf(chosen) + 1 : null;
+  const hygiene = face.soil.damage
+    ? null
+    : hygieneOf(face, context, ladder[(recommended ?? 0) - 1] ?? ladder[ladder.length - 1] ?? null, catalogue);
+  if (hygiene?.disinfect)
+    for (const r of ladder)
+      r.then = {
+        product: hygiene.disinfect.product,
+        strength: hygiene.disinfect.strength,
+        contact_min: hygiene.disinfect.contact_min,
+      };
   for (const r of ladder) {
     if (r.product) {
       const but = firstRefusal.get(r.product);
@@ -142,6 +172,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
         status: 'ladder',
         because: `It is on the ladder: rung ${r.rung}, ${r.name}.`,
         source: r.basis[0]!.source,
+        ...(r.from ? { from: r.from } : {}),
         ...(but ? { but } : {}),
       };
     }
@@ -159,9 +190,12 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     });
   else if (recommended === null)
     because.push({
-      text: ladder.length
-        ? 'No rung here is likely to clear it. Take the strongest once or twice, then get professional help.'
-        : 'Nothing here is safe for this face. Leave it, or get professional help.',
+      text:
+        later.length && !kept.length
+          ? 'Nothing may be done here today: see the rung that says from when.'
+          : ladder.length
+            ? 'No rung here is likely to clear it. Take the strongest once or twice, then get professional help.'
+            : 'Nothing here is safe for this surface. Leave it, or get professional help.',
       source: 'common-practice',
     });
   else
@@ -181,5 +215,21 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
       refused.push({ product: c.kind === 'product' ? id : null, ...(c.kind === 'tool' ? { tool: id } : {}), ...r });
     else if (c.kind === 'product') limited.push({ product: id, ...r });
   }
-  return ok({ ladder, recommended, refused, limited, considered, because });
+  const sourceOfSoil = (field: string): string => sourceOf(face.soil, field, catalogue).id;
+  return ok({
+    ladder,
+    recommended,
+    refused,
+    limited,
+    firstAid: face.soil.firstAid ? { text: face.soil.firstAid, source: sourceOfSoil('firstAid') } : null,
+    hazard: face.soil.hazard
+      ? { text: face.soil.hazard.text, because: face.soil.hazard.because, source: sourceOfSoil('hazard') }
+      : null,
+    hygiene,
+    considered,
+    because,
+  });
 }
+
+/** A refusal as what became of a product or tool. */
+const told = ({ kind, ...rest }: Refusal): Omit<Considered, 'kind' | 'status'> => ({ refusal: kind, ...rest });

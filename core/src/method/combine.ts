@@ -2,7 +2,8 @@ import type { Catalogue, Tool } from '../catalogue';
 import { front, type Scored } from './front';
 import { toolOption } from './options';
 import { methodName } from './rung';
-import { tuning } from './supply';
+import { tuning } from './tuning';
+import { mustWash, washes, washesBy, washesWith } from './wash';
 import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
 
 /** One method: chemistry with a tool, its dose, the effect the model expects, and what the household saw. */
@@ -62,12 +63,13 @@ export function combine(
       // what does nothing here is no part of a method; a cloth carries the product all the same
       .filter((x) => x.D >= t.tooWeak || (!dry && x.tool.cloth !== undefined));
     const chemAll = chems.filter((c) => (c.application.wetness === 'dry' && !c.product) === dry);
-    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${ledBy(x.parts)}`);
-    const chemSide = frontOf(chemAll, (x) => `${x.plain}|${ledBy(x.parts)}`);
+    const wash = mustWash(face);
+    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${ledBy(x.parts)}`);
+    const chemSide = frontOf(chemAll, (x) => `${x.plain}|${wash && washesWith(x, catalogue)}|${ledBy(x.parts)}`);
     for (const chem of chemSide)
       for (const tool of toolSide) {
         if (tool.tool.alone && !chem.plain) continue;
-        const m = method(chem, tool, need, evidence, catalogue);
+        const m = method(chem, tool, need, evidence, face, catalogue);
         if (m.effect >= t.leastEffect) out.push(m);
       }
   }
@@ -90,10 +92,13 @@ export function method(
   tool: ToolOption,
   need: number,
   evidence: NonNullable<Context['evidence']>,
+  face: Face,
   catalogue: Catalogue,
 ): Method {
   const D = chem.D + tool.D;
-  const modelEffect = 1 - Math.exp(-D / need);
+  // where washing is the least, what does not wash clears nothing, however clean it looks
+  const most = mustWash(face) && !washes(chem, tool, catalogue) ? tuning(catalogue).unwashed : 1;
+  const modelEffect = Math.min(most, 1 - Math.exp(-D / need));
   // known by its mechanism only where the household has seen something; else when it is shown
   const mechanism = evidence.length ? mechanismOf(chem, tool) : null;
   let n = 0;
@@ -105,7 +110,7 @@ export function method(
     }
   const w = tuning(catalogue).priorWeight;
   // Beta prior of weight 4 at the model's value, plus worked 1, partly ½, not 0
-  const effect = n ? (w * modelEffect + good) / (w + n) : modelEffect;
+  const effect = n ? Math.min(most, (w * modelEffect + good) / (w + n)) : modelEffect;
   return {
     chem,
     tool,
@@ -114,6 +119,7 @@ export function method(
     modelEffect,
     evidence: n ? { worked: good, of: n } : null,
     gain: effect,
+    more: D,
     cost: 1 - chem.keep * tool.keep,
   };
 }

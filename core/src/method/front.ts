@@ -2,6 +2,8 @@
 export interface Scored {
   gain: number;
   cost: number;
+  /** What decides between equals. */
+  more?: number;
 }
 
 /**
@@ -9,7 +11,7 @@ export interface Scored {
  * Ties in cost keep the larger gain. What is dropped is told which one outdoes it.
  */
 export function front<T extends Scored>(items: readonly T[], outdone?: (loser: T, by: T) => void): T[] {
-  const sorted = [...items].sort((a, b) => a.cost - b.cost || b.gain - a.gain);
+  const sorted = [...items].sort((a, b) => a.cost - b.cost || b.gain - a.gain || (b.more ?? 0) - (a.more ?? 0));
   const kept: T[] = [];
   for (const x of sorted) {
     const last = kept[kept.length - 1];

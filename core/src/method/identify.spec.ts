@@ -124,7 +124,7 @@ describe('the safe sequence while it is not known', () => {
                 const face = `${material}/${finish ?? ''}`;
                 const product = r.product ? one.value.considered[r.product]! : null;
                 const tool = one.value.considered[r.tool]!;
-                const harmful = (c: typeof tool) => c.status === 'refused' && !SUITS.has(c.limit!);
+                const harmful = (c: typeof tool) => c.status === 'refused' && !SUITS.has(c.refusal!);
                 if ((product && harmful(product)) || harmful(tool))
                   throw new Error(`${face} ${s}: ${r.name}: ${product?.because} ${tool.because}`);
               }
@@ -149,13 +149,14 @@ describe('the safe sequence while it is not known', () => {
 });
 /** Limits of fitness, not of safety: a thing made for another family, nature or place. */
 const SUITS = new Set([
-  'made for something else',
-  'kind of face',
-  'kind of soil',
-  'kept for the floor',
-  'nothing to get under',
+  'made-for',
+  'tool-suits',
+  'soil-made-for',
+  'tool-soil',
+  'no-body',
   'equipment',
   'filter',
-  'kept for the toilet',
-  'kept from the toilet',
+  'toilet-only',
+  'not-toilet',
+  'floor-only',
 ]);

@@ -101,7 +101,7 @@ describe('jobs', () => {
     });
     const r = p.stages.find((s) => s.stage.id === 'ring')!;
     expect(r.rung?.product ? (catalogue.products.get(r.rung.product)!.mechanisms['acid'] ?? 0) : 0).toBe(0);
-    expect(r.advice!.considered['citric-descaler']).toMatchObject({ limit: 'must not meet' });
+    expect(r.advice!.considered['citric-descaler']).toMatchObject({ refusal: 'meets' });
   });
   test('what one stage has put on a face, the next stage on it knows', () => {
     const job: Job = {
@@ -112,7 +112,7 @@ describe('jobs', () => {
           id: 'one',
           kind: 'clean',
           on: 'pane',
-          soil: 'mildew',
+          soil: 'algae',
           severity: 5,
           text: 'grease',
           because: 'first',

@@ -62,11 +62,15 @@ export function planJob(
   context: Context,
   catalogue: Catalogue,
 ): Result<JobPlan> {
-  const put = new Map<string, NonNullable<Context['last']>[number][]>();
+  // what the job has put somewhere already, by role
+  const put = new Map<string, string[]>();
   const stages: PlannedStage[] = [];
   const chosen = job.stages.filter(
     (s) => !s.stance || choiceOf(s.stance.question, context.profile, catalogue) === s.stance.choice,
   );
+  const profile = job.ill
+    ? { ...context.profile, people: [...(context.profile?.people ?? []), 'ill'] }
+    : context.profile;
   for (const stage of stageOrder(chosen)) {
     if (stage.kind !== 'clean') {
       stages.push({ stage, advice: null, rung: null, note: null, steps: [stepOf(stage)] });
@@ -85,14 +89,24 @@ export function planJob(
       ...(stage.age ? { age: stage.age } : {}),
       area_m2: at.area_m2 ?? role.area_m2,
       zone: role.zone ?? null,
+      ...(role.touched ? { touched: true } : {}),
     };
-    const here = put.get(role.id) ?? [];
     const own = at.context ?? {};
-    const answer = advise(q, { ...context, ...own, last: [...(own.last ?? context.last ?? []), ...here] }, catalogue);
+    const answer = advise(
+      q,
+      {
+        ...context,
+        ...own,
+        ...(profile ? { profile: { ...own.profile, ...profile } } : {}),
+        last: [...(own.last ?? context.last ?? []), ...earlier(role, job.roles, put)],
+      },
+      catalogue,
+    );
     if (!answer.ok) return answer;
     const a = answer.value;
-    const rung = a.ladder.find((r) => r.rung === a.recommended) ?? a.ladder[a.ladder.length - 1] ?? null;
-    if (rung?.product) put.set(role.id, [...here, { product: rung.product, rinsed: true, daysAgo: 0 }]);
+    const rung = takenOf(a);
+    const used = [rung?.product, rung && a.hygiene?.disinfect?.product].filter((x): x is string => Boolean(x));
+    put.set(role.id, [...(put.get(role.id) ?? []), ...used]);
     stages.push({
       stage,
       advice: a,
@@ -102,7 +116,7 @@ export function planJob(
         : a.recommended === null
           ? 'The strongest that is safe here; it may take more than one go.'
           : null,
-      steps: rung ? rung.steps.map((s) => ({ ...s, id: `${stage.id}.${s.id}` })) : [],
+      steps: rung ? stepsWithHygiene(rung, a).map((s) => ({ ...s, id: `${stage.id}.${s.id}` })) : [],
     });
   }
   const waiting = stages.reduce((a, s) => a + (s.stage.wait_min?.min ?? s.rung?.dwell_min ?? 0), 0);
@@ -116,8 +130,51 @@ export function planJob(
   });
 }
 
+/**
+ * What earlier stages have put on this role, rinsed off once; and on the others, as they stand: those of the same
+ * toilet on the fixture itself, the rest in the air of a room that may be small. All of it today.
+ */
+function earlier(
+  role: Job['roles'][number],
+  roles: Job['roles'],
+  put: ReadonlyMap<string, readonly string[]>,
+): NonNullable<Context['last']>[number][] {
+  const shares = (r: Job['roles'][number]): boolean => Boolean(r.fixtures?.some((f) => role.fixtures?.includes(f)));
+  return roles.flatMap((r) =>
+    (put.get(r.id) ?? []).map((product) =>
+      r === role
+        ? { product, rinsed: true, times: 1, daysAgo: 0 }
+        : {
+            product,
+            where: shares(r) ? ('fixture' as const) : ('room' as const),
+            place: `on the ${r.name}, in this job`,
+            rinsed: false,
+            daysAgo: 0,
+          },
+    ),
+  );
+}
+
+/** The rung that a plan takes: the recommended one, else the strongest that may be done today; null when none may. */
+export const takenOf = (a: Advice): Rung | null =>
+  a.ladder.find((r) => r.rung === a.recommended) ?? a.ladder.filter((r) => r.may !== 'from').at(-1) ?? null;
+
+/** Steps of a rung with those that hygiene asks for beside it, in its order. */
+export function stepsWithHygiene(rung: Rung, a: Pick<Advice, 'hygiene'>): Step[] {
+  const more = a.hygiene?.disinfect?.steps ?? [];
+  if (!more.length) return rung.steps;
+  if (a.hygiene!.first === 'disinfect') {
+    // wetted before anything moves: in front of everything but what is worn and opened
+    const at = rung.steps.findIndex((s) => !['hazard', 'air', 'wear', 'rinse-last'].includes(s.kind));
+    const [before, after] = [more.filter((s) => s.kind !== 'hands'), more.filter((s) => s.kind === 'hands')];
+    return [...rung.steps.slice(0, at), ...before, ...rung.steps.slice(at), ...after];
+  }
+  return [...rung.steps, ...more];
+}
+
 const stepOf = (s: Stage): Step => ({
   id: s.id,
+  kind: s.kind,
   text: s.text,
   because: s.because,
   active_s: Math.round(s.active_min * 60),

@@ -1,26 +1,23 @@
-import { type Application, type Catalogue, type Product, productClasses, sourceOf, type Tool } from '../catalogue';
-import { meetsHere, neighbourHit, refuseApplication, refuseHeat, strengthOnMaterial } from './refuse';
+import { type Catalogue, isWater, percentInUse, type Product, productClasses, type Tool } from '../catalogue';
+import { fumeOf, type GateReason, judgeThere } from '../gate';
 import {
-  activeOf,
-  activeOfTool,
-  applicationsOf,
-  doseOf,
-  percentInUse,
-  type Strength,
-  strengthsOf,
-  tuning,
-} from './supply';
+  holdsFor,
+  neighbourHit,
+  refusal,
+  refuseApplication,
+  refuseHeat,
+  refuseTime,
+  strengthOnMaterial,
+  WET_ORDER,
+} from './refuse';
+import { activeOf, activeOfTool, applicationsOf, doseOf, type Strength, strengthsOf } from './supply';
+import { tuning } from './tuning';
 import type { ChemOption, Face, Here, Refusal, Rung, ToolOption } from './types';
 
 type Harms = Rung['harms'];
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
-/** Nothing in it but water. */
-export const isWater = (product: Product, catalogue: Catalogue): boolean =>
-  productClasses(product, catalogue).every((c) => c === 'water');
-
-/** A product at one strength, put on one way; `from` is the strength that it came from. */
-export type ProductOption = ChemOption & { product: NonNullable<ChemOption['product']>; from: Strength };
+/** A product at one strength, put on one way; `strengthOf` is the strength that it came from. */
+export type ProductOption = ChemOption & { product: NonNullable<ChemOption['product']>; strengthOf: Strength };
 
 /**
  * Every way of putting a product on that the face, its neighbours and the household allow, and the first
@@ -37,10 +34,13 @@ export function productOptions(
   const admitted: ProductOption[] = [];
   let refused: Refusal | null = null;
   const plain = isWater(product, catalogue);
-  const clash = clashOf(product, face, context, catalogue);
-  if (clash) return { admitted, refused: clash };
+  const there = judgeThere({ product: product.id }, context.met, context.clock, catalogue).bars;
+  const barred = there.find((b) => !b.from);
+  if (barred) return { admitted, refused: meetsRefusal(barred, catalogue) };
+  // today is not the day: what it would do then is still worth seeing
+  const later = there.reduce<GateReason | null>((a, b) => (!a || b.from! > a.from! ? b : a), null);
   const coolOnly =
-    face.soil.sets.some((s) => s.kind === 'ban' && catalogue.mechanisms.get(s.mechanism)?.when === 'warm') ||
+    face.soil.sets.some((s) => holdsFor(s, face) && catalogue.mechanisms.get(s.mechanism)?.when === 'warm') ||
     productClasses(product, catalogue).some((c) => catalogue.operandsOf.get(c)?.includes('active-halogen'));
   const kept = context.habits.flatMap(({ choice }) =>
     choice.harm && percentInUse({ product, dilution: 1 }, choice.harm.classes, catalogue) > 0
@@ -62,23 +62,19 @@ export function productOptions(
       }
     }
     for (const application of applicationsOf(s, face, catalogue)) {
-      const put = refuseApplication({ product, dilution: s.dilution, application }, runoff, face, context, catalogue);
+      const put = refuseApplication({ product, dilution: s.dilution, application, runoff }, face, context, catalogue);
       if (put) {
         refused ??= put;
         continue;
       }
       const own = application.dwell_min ?? product.dwell_min;
-      const longest = Math.min(v.maxMinutes, own?.max ?? 2, application.stays_min ?? Infinity);
-      if (application.dwell_min && longest < application.dwell_min.min) {
-        refused ??= {
-          limit: 'time',
-          because: `${capital(application.name)} needs ${application.dwell_min.min / 60} hours, and ${face.material.name} bears it for ${longest} minutes.`,
-          operands: `${application.dwell_min.min} min against ${longest} min`,
-          source: sourceOf(face.material, 'tolerates', catalogue).id,
-        };
+      const longest = Math.min(v.maxMinutes, own?.max ?? t.time.unheld_min, application.stays_min ?? Infinity);
+      const short = refuseTime(application, longest, face, catalogue);
+      if (short) {
+        refused ??= short;
         continue;
       }
-      const shortest = Math.min(longest, application.held ? (own?.min ?? 1) : 1);
+      const shortest = Math.min(longest, application.held ? (own?.min ?? t.time.least_min) : t.time.least_min);
       const supply = application.only
         ? Object.fromEntries(Object.entries(s.supply).filter(([m]) => application.only!.includes(m)))
         : application.adds
@@ -97,12 +93,13 @@ export function productOptions(
         const active = activeOf(supply, face, temperature_C > t.cool_C, catalogue);
         const weak = !plain && active.reduce((a, x) => a + x.lifts * x.supply, 0) < t.tooWeak;
         if (weak && admitted.length) continue;
-        for (const dwell of weak ? [longest] : dwells(shortest, longest)) {
+        for (const dwell of weak ? [longest] : dwells(shortest, longest, catalogue)) {
           const o: ProductOption = {
             product,
             plain,
             application,
-            from: s,
+            strengthOf: s,
+            from: later?.from ?? null,
             dilution: s.dilution,
             strength: s.strength,
             dose: s.dose,
@@ -131,33 +128,23 @@ export function productOptions(
       }
     }
   }
-  return { admitted, refused };
+  return { admitted, refused: refused ?? (later && meetsRefusal(later, catalogue)) };
 }
 
-/** What was used here, or is always there, and must not meet this product. */
-function clashOf(product: Product, face: Face, context: Here, catalogue: Catalogue): Refusal | null {
-  const clash = meetsHere(product, face, context, catalogue).find((m) => m.answer.level >= 3);
-  if (!clash) return null;
-  const f = clash.answer.findings[0]!;
-  const when = clash.last
-    ? `${clash.product.name} was used here ${clash.last.daysAgo === 0 ? 'today' : `${clash.last.daysAgo} days ago`}${clash.last.rinsed ? '' : ' and not rinsed off'}`
-    : `${clash.product.name} is always there`;
-  return {
-    limit: 'must not meet',
-    because: `${when}. ${f.because}`,
-    operands: f.between.join(' with '),
-    source: f.source,
-  };
-}
+/** What the gate says of a meeting, as a refusal with its words. */
+const meetsRefusal = (b: GateReason, catalogue: Catalogue): Refusal => ({
+  ...refusal(b.from ? 'later' : 'meets', { says: b.text }, b.source, catalogue, b.operands),
+  ...(b.from ? { from: b.from } : {}),
+});
 
 /** Waits worth telling apart: the shortest, three times that, and the longest. Minutes. */
-function dwells(shortest: number, longest: number): number[] {
-  if (longest <= shortest * 1.5) return [longest];
-  const middle = shortest * 3;
-  return longest <= middle * 1.5 ? [shortest, longest] : [shortest, middle, longest];
+function dwells(shortest: number, longest: number, catalogue: Catalogue): number[] {
+  const t = tuning(catalogue).time;
+  if (longest <= shortest * t.apart) return [longest];
+  const middle = shortest * t.middle;
+  return longest <= middle * t.apart ? [shortest, longest] : [shortest, middle, longest];
 }
 
-const ORDER: readonly Application['wetness'][] = ['dry', 'damp', 'wet', 'flood'];
 /** What harm of putting it on leaves, Π(1 − h); the parts too, when asked for. */
 function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, parts?: Harms): number {
   let keep = 1;
@@ -166,36 +153,41 @@ function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, par
     return parts !== undefined;
   };
   const { material } = face;
-  const wet = ORDER.indexOf(o.application.wetness) / Math.max(1, ORDER.indexOf(material.wetness));
+  const k = tuning(catalogue).harm;
+  const wet = WET_ORDER.indexOf(o.application.wetness) / Math.max(1, WET_ORDER.indexOf(material.wetness));
   if (wet > 0) {
-    const h = 0.05 * wet ** 2;
+    const h = k.wet * wet ** 2;
     if (add(h)) parts!.push({ name: `${o.application.wetness} of ${material.wetness}`, h });
   }
   // time itself harms wood, leather, wool, paper; on what may be soaked it only risks drying on
   const drinks = material.porous && material.wetness !== 'flood';
-  if (o.dwell_min > 2) {
-    const h = drinks ? Math.min(0.1, 0.005 * o.dwell_min) : Math.min(0.03, 0.0005 * o.dwell_min);
-    if (add(h)) parts!.push({ name: drinks ? 'time on a face that drinks' : 'the chance that it dries on', h });
+  if (o.dwell_min > k.settle_min) {
+    const h = drinks
+      ? Math.min(k.drinksMost, k.drinks_perMin * o.dwell_min)
+      : Math.min(k.driesMost, k.dries_perMin * o.dwell_min);
+    if (add(h)) parts!.push({ name: drinks ? 'time on a surface that drinks' : 'the chance that it dries on', h });
   }
-  if (material.maxTemp_C && o.temperature_C > 25) {
-    const h = 0.04 * (o.temperature_C / material.maxTemp_C) ** 2;
+  if (material.maxTemp_C && o.temperature_C > k.warmFrom_C) {
+    const h = k.warm * (o.temperature_C / material.maxTemp_C) ** 2;
     if (add(h)) parts!.push({ name: `${o.temperature_C} of ${material.maxTemp_C} °C`, h });
   }
   // dilution and a wrung cloth keep vapour down; a spray puts all of it into the air
-  const vapour = o.product.fume * Math.min(1, o.dilution * 4) * (o.application.reaches ? 1.3 : 1);
-  if (vapour > 0.03) {
-    const h = Math.min(0.5, 0.3 * vapour);
+  const vapour = fumeOf(o.product, o.dilution, catalogue) * (o.application.reaches ? k.reaches : 1);
+  if (vapour > k.vapourFrom) {
+    const h = Math.min(k.vapourMost, k.vapour * vapour);
     if (add(h)) parts!.push({ name: 'vapour for people', h });
   }
   // the trade's order: water, detergent, mild acid or alkali, solvent or oxidiser, whatever the limits allow
   for (const id in o.supply) {
     const m = catalogue.mechanisms.get(id)!;
-    if (m.factor !== 'chemistry' || m.harm <= 0.03 || o.supply[id]! <= 0.05) continue;
+    if (m.factor !== 'chemistry' || m.harm <= k.chemistryFrom || o.supply[id]! <= tuning(catalogue).mechanismFrom)
+      continue;
     const h = m.harm * o.supply[id]!;
     if (add(h)) parts!.push({ name: m.name, h });
   }
-  const burns = o.product.hazards.signal === 'Danger' ? 0.08 : o.product.hazards.signal === 'Warning' ? 0.03 : 0.005;
-  const h = burns * (o.dose ? 0.6 : 1) * (o.application.reaches ? 1.4 : 1);
+  const signal = o.product.hazards.signal;
+  const burns = signal === 'Danger' ? k.danger : signal === 'Warning' ? k.warning : k.none;
+  const h = burns * (o.dose ? k.diluted : 1) * (o.application.reaches ? k.reachesSkin : 1);
   if (add(h)) parts!.push({ name: 'skin and eyes', h });
   return keep;
 }
@@ -203,21 +195,23 @@ function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, par
 /** A tool on this face, dry or wet: its dose, and how near each limit is. */
 export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Catalogue): ToolOption {
   const t = tuning(catalogue);
+  const k = t.harm;
   const active = activeOfTool(tool, face, dry, catalogue);
   const harms: Harms = [];
   const limit = t.scrubLimit[face.material.scrub]!;
   // a soft cloth well inside the limit leaves no trace; wear begins at about two fifths of what the face bears
-  const wear = 0.1 * Math.max(0, tool.scrub / limit - 0.4) ** 2 * (face.material.gloss === 'gloss' ? 1.3 : 1);
+  const glossy = face.material.gloss === 'gloss';
+  const wear = k.wear * Math.max(0, tool.scrub / limit - k.wearFrom) ** 2 * (glossy ? k.wearGloss : 1);
   if (wear > 0) harms.push({ name: `rubbing ${tool.scrub} of ${limit}`, h: wear });
-  if (tool.abrasive !== 'none' && tool.finePolish) harms.push({ name: 'polish takes metal', h: 0.15 });
+  if (tool.abrasive !== 'none' && tool.finePolish) harms.push({ name: 'polish takes metal', h: k.polish });
   else if (tool.abrasive !== 'none' && face.material.hardness)
     harms.push({
       name: 'scratching',
-      h: Math.min(0.6, 0.45 * ((tool.hardness_mohs ?? 6) / face.material.hardness) ** 2),
+      h: Math.min(k.scratchMost, k.scratch * ((tool.hardness_mohs ?? t.mohsUnknown) / face.material.hardness) ** 2),
     });
-  if (tool.lint === 'high' && face.material.gloss === 'gloss') harms.push({ name: 'lint on a gloss', h: 0.05 });
-  if (tool.blade) harms.push({ name: 'blade', h: 0.25 });
-  if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: 0.15 });
+  if (tool.lint === 'high' && glossy) harms.push({ name: 'lint on a gloss', h: k.linty });
+  if (tool.blade) harms.push({ name: 'blade', h: k.blade });
+  if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: k.steam });
   return {
     tool,
     D: doseOf(active, t.work_min, 20),
@@ -246,6 +240,7 @@ export function dryOption(catalogue: Catalogue): ChemOption {
     pH: null,
     reserve: 0,
     supply: {},
+    from: null,
     D: 0,
     keep: 1,
     parts: () => [],

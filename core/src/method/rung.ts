@@ -1,10 +1,13 @@
 import { type Catalogue, type Mechanism, sourceOf } from '../catalogue';
 import { mechanismOf, type Method } from './combine';
 import type { ProductOption } from './options';
-import { appliesTo, meetsHere, neighbourHit } from './refuse';
+import { washes } from './wash';
+import { judgeThere, thereWords, wearFor } from '../gate';
+import { neighbourHit, toldFor } from './refuse';
 import { coverageOf } from './stances';
 import { composeSteps, usesOf } from './steps';
-import { activeOf, doseOf, tuning } from './supply';
+import { activeOf, doseOf } from './supply';
+import { tuning } from './tuning';
 import type { ChemOption, Context, Face, Here, Rung, Share, ToolOption } from './types';
 
 /** Losses of dose without chemistry, without action, at 20 °C, at one minute: normalised to one (Sinner 1959). */
@@ -37,41 +40,35 @@ export function rungOf(m: Method, rung: number, face: Face, context: Here, catal
   const { chem, tool } = m;
   const p = chem.product;
   const water = p !== null && chem.plain;
-  const protection = p
-    ? [...catalogue.protection.values()]
-        .filter(
-          (r) =>
-            r.action === 'wear' &&
-            !(r.when.signal && chem.dose && chem.dilution < 0.02 && p.hazards.signal === 'Warning') &&
-            !(water && r.when.mild) &&
-            appliesTo(r, p, chem.dilution, chem.application.id, context, catalogue),
-        )
-        .map((r) => ({ text: r.says, because: r.because, source: r.basis.default }))
+  const profile = context.profile ?? {};
+  const protection: Rung['protection'] = p
+    ? wearFor(p, chem.dilution, chem.dose !== null, chem.application.id, profile, catalogue).filter(
+        (g) => !(water && g.kind === 'bare'),
+      )
     : [];
+  for (const w of face.soil.hazard?.wear ?? [])
+    protection.push({ ...w, source: sourceOf(face.soil, 'hazard', catalogue).id });
   for (const { stance, choice } of context.habits)
-    if (choice.wear) protection.push({ text: choice.wear, because: stance.because, source: 'household' });
-  const meets = p
-    ? meetsHere(p, face, context, catalogue)
-        .filter((m) => m.answer.findings.length > 0)
-        .map(({ last, product, answer }) => ({
-          text: `${product.name}${last ? `, used here ${last.daysAgo === 0 ? 'today' : last.daysAgo === 1 ? 'yesterday' : `${last.daysAgo} days ago`}, ${last.rinsed ? 'rinsed' : 'not rinsed'}` : ', always here'}: ${answer.headline.toLowerCase()}. ${answer.then[0] ?? ''}`.trim(),
-          level: answer.level,
-          source: answer.findings[0]?.source ?? 'common-practice',
-        }))
-    : [];
+    if (choice.wear)
+      protection.push({ kind: 'gloves', text: choice.wear, because: stance.because, source: 'household' });
+  const there = p
+    ? judgeThere({ product: p.id }, context.met, context.clock, catalogue)
+    : { bars: [], asks: [], met: [] };
+  const meets = meetsOf(there.met);
   const rinse = p ? (face.material.touch && p.rinse !== 'none' && !water ? 'rinse' : (p.rinse ?? 'wipe')) : 'none';
+  const t = tuning(catalogue).time;
   const guard =
     p && chem.application.held && !chem.application.reaches
       ? guardFor(chem as ProductOption, context, catalogue)
       : null;
-  const rinseMin = rinse === 'rinse' ? 2 : rinse === 'wipe' ? 1 : 0;
+  const rinseMin = rinse === 'rinse' ? t.rinse_min : rinse === 'wipe' ? t.wipe_min : 0;
   const coverage = coverageOf(context.habits);
   const minutes = Math.ceil(
     chem.application.setup_min +
       chem.dwell_min +
-      tuning(catalogue).work_min * Math.max(0.5, face.area_m2) * coverage +
+      tuning(catalogue).work_min * Math.max(t.area, face.area_m2) * coverage +
       rinseMin +
-      (p && !water ? 1 : 0),
+      (p && !water ? t.wear_min : 0),
   );
   const partial: Omit<Rung, 'steps'> = {
     rung,
@@ -98,6 +95,12 @@ export function rungOf(m: Method, rung: number, face: Face, context: Here, catal
     mechanism: mechanismOf(chem, tool),
     protection,
     meets,
+    may: chem.from ? 'from' : there.asks.length || protection.some((g) => g.kind !== 'bare') ? 'with' : 'yes',
+    from: chem.from,
+    with: there.asks.map(({ kind, text, source }) => ({ kind, text, source })),
+    minds: mindsOf(chem, tool, face, catalogue),
+    then: null,
+    washes: washes(chem, tool, catalogue),
     uses: usesOf(chem, tool, face, coverage),
     basis: [
       ...(p ? [{ claim: p.name, source: sourceOf(p, 'mechanisms', catalogue).id }] : []),
@@ -110,6 +113,35 @@ export function rungOf(m: Method, rung: number, face: Face, context: Here, catal
   };
   return { ...partial, steps: composeSteps(partial, tool, face, { guard, water }, catalogue) };
 }
+
+/** What is there, and what became of it, each thing once with the worst that it makes with this product. */
+function meetsOf(met: ReturnType<typeof judgeThere>['met']): Rung['meets'] {
+  const worst = new Map<string, Rung['meets'][number]>();
+  for (const { there, item, finding: f } of met) {
+    const words = thereWords(there, item);
+    const had = worst.get(words);
+    if (had && had.level >= f.level) continue;
+    worst.set(words, { text: `${words}. ${f.note ?? f.because}`, level: f.level, source: f.source });
+  }
+  return [...worst.values()].sort((a, b) => b.level - a.level);
+}
+
+/** Conditions of the soil that only the person can see, where this method would meet them. */
+function mindsOf(chem: ChemOption, tool: ToolOption, face: Face, catalogue: Catalogue): Rung['minds'] {
+  const from = tuning(catalogue).mechanismFrom;
+  const wet = chem.application.wetness !== 'dry';
+  return face.soil.sets.filter(toldFor).flatMap((s) => {
+    const has =
+      (chem.supply[s.mechanism] ?? 0) > from ||
+      (tool.tool.mechanisms[s.mechanism] ?? 0) > from ||
+      (s.mechanism === 'wetting' && wet);
+    const name = catalogue.mechanisms.get(s.mechanism)?.name ?? s.mechanism;
+    return has
+      ? [{ text: `${cap(name)}, if so: ${s.because}.`, source: sourceOf(face.soil, 'sets', catalogue).id }]
+      : [];
+  });
+}
+const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What the method takes from the shelf, in money; null when a price is not known. */
 function costOf(uses: Rung['uses'], prices: Here['prices']): number | null {
@@ -127,7 +159,7 @@ function costOf(uses: Rung['uses'], prices: Here['prices']): number | null {
 function guardFor(o: ProductOption, context: Context, catalogue: Catalogue): string | null {
   for (const n of context.neighbours ?? []) {
     if (!n.runoff) continue;
-    const hit = neighbourHit(o.from, n, catalogue);
+    const hit = neighbourHit(o.strengthOf, n, catalogue);
     if (hit) return n.name ?? hit.name;
   }
   return null;

@@ -3,6 +3,7 @@ import { judge, resolveItems } from '../mixing';
 import type { Result } from '../reason';
 import { ok } from '../reason';
 import { advise } from './advise';
+import { takenOf } from './job';
 import type { Advice, Context, Question, Rung } from './types';
 
 export interface Turn {
@@ -44,7 +45,7 @@ export function adviseSeveral(
     const advice = advise({ ...q, ...s }, { ...context, last: here }, catalogue);
     if (!advice.ok) return advice;
     const a: Advice = advice.value;
-    const rung: Rung | null = a.ladder.find((r) => r.rung === a.recommended) ?? a.ladder[a.ladder.length - 1] ?? null;
+    const rung: Rung | null = takenOf(a);
     turns.push({
       soil: s.soil,
       because:
@@ -60,7 +61,7 @@ export function adviseSeveral(
     group = place(s.soil);
     if (rung?.product) {
       before = rung.product;
-      here.push({ product: rung.product, rinsed: true, daysAgo: 0 });
+      here.push({ product: rung.product, rinsed: true, times: 1, daysAgo: 0 });
     }
   }
   return ok(turns);

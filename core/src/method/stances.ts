@@ -1,6 +1,7 @@
-import type { Catalogue, Product, Stance, Tool } from '../catalogue';
-import { percentInUse } from './supply';
-import type { Neighbour, Profile, Refusal } from './types';
+import { type Catalogue, percentInUse, type Product, type Stance, type Tool } from '../catalogue';
+import type { Profile } from '../gate';
+import { refusal } from './refuse/words';
+import type { Neighbour, Refusal } from './types';
 
 type Choice = Stance['choices'][number];
 /** What the household chose about one question. */
@@ -22,11 +23,8 @@ export const choiceOf = (question: string, profile: Profile | undefined, catalog
   return stance ? (profile?.stances?.[question] ?? stance.default) : null;
 };
 
-const refusal = ({ stance, choice }: Chosen): Refusal => ({
-  limit: 'stance',
-  because: `You chose “${choice.name}” (${stance.name.toLowerCase()}).`,
-  source: 'household',
-});
+const chosen = ({ stance, choice }: Chosen, catalogue: Catalogue): Refusal =>
+  refusal('choice', { choice: choice.name, question: stance.name.toLowerCase() }, 'household', catalogue);
 
 /** What a choice of the household refuses of a product, whatever its strength. */
 export function stanceRefusesProduct(
@@ -38,33 +36,33 @@ export function stanceRefusesProduct(
   for (const c of habits) {
     const r = c.choice.refuses;
     if (!r) continue;
-    if (r.abrasive && (product.mechanisms['abrasion'] ?? 0) > 0) return refusal(c);
-    if (r.classes && percentInUse({ product, dilution: 1 }, r.classes, catalogue) > 0) return refusal(c);
+    if (r.abrasive && (product.mechanisms['abrasion'] ?? 0) > 0) return chosen(c, catalogue);
+    if (r.classes && percentInUse({ product, dilution: 1 }, r.classes, catalogue) > 0) return chosen(c, catalogue);
     if (
       r.nearAcidSoluble?.some((m) => (product.mechanisms[m] ?? 0) > 0) &&
       neighbours.some((n) => catalogue.materials.get(n.material)?.acidSoluble ?? true)
     )
-      return refusal(c);
+      return chosen(c, catalogue);
   }
   return null;
 }
 
 /** What a choice of the household refuses of a tool. */
-export function stanceRefusesTool(tool: Tool, habits: readonly Chosen[]): Refusal | null {
+export function stanceRefusesTool(tool: Tool, habits: readonly Chosen[], catalogue: Catalogue): Refusal | null {
   for (const c of habits) {
     const { refuses: r, onlyCloth } = c.choice;
-    if (onlyCloth && tool.cloth && tool.cloth !== 'any' && tool.cloth !== onlyCloth) return refusal(c);
-    if (r?.abrasive && tool.abrasive !== 'none') return refusal(c);
+    if (onlyCloth && tool.cloth && tool.cloth !== 'any' && tool.cloth !== onlyCloth) return chosen(c, catalogue);
+    if (r?.abrasive && tool.abrasive !== 'none') return chosen(c, catalogue);
     if (r?.longFloorTool && tool.class === 'floor' && tool.reach === 'long' && !tool.mechanisms['suction'])
-      return refusal(c);
+      return chosen(c, catalogue);
   }
   return null;
 }
 
 /** A choice against spraying, or null. */
-export function stanceRefusesSpray(habits: readonly Chosen[]): Refusal | null {
+export function stanceRefusesSpray(habits: readonly Chosen[], catalogue: Catalogue): Refusal | null {
   const c = habits.find((x) => x.choice.refuses?.sprayed);
-  return c ? refusal(c) : null;
+  return c ? chosen(c, catalogue) : null;
 }
 
 /** How many times over the face is done: multiplies minutes and amounts. */

@@ -1,12 +1,9 @@
-import type { Application, Catalogue, Mechanism, Product, Tool, Tuning } from '../catalogue';
+import { type Application, type Catalogue, isSolid, type Mechanism, type Product, type Tool } from '../catalogue';
 import { ACID_BASE_CLASSES, type Solute, solvePh, titratable } from '../chemistry';
 import { significant } from '../quantity';
+import { holdsFor } from './refuse/holds';
+import { tuning } from './tuning';
 import type { Face, Rung } from './types';
-
-const SOLID = new Set(['powder', 'tablet', 'block', 'solid']);
-
-/** The one record of the engine's numbers. */
-export const tuning = (catalogue: Catalogue): Tuning => [...catalogue.tuning.values()][0]!;
 
 /** A product at one of its strengths: share of the mix, percent, dose a litre, pH and reserve. */
 export interface Strength {
@@ -28,7 +25,7 @@ export function strengthsOf(product: Product, catalogue: Catalogue): Strength[] 
   if (u.unit === 'neat' || u.min === undefined || u.max === undefined) out = [strengthAt(product, null, catalogue)];
   else {
     const mid = Math.sqrt(u.min * u.max);
-    const amounts = u.max / u.min > 1.5 ? [u.min, mid, u.max] : [mid];
+    const amounts = u.max / u.min > tuning(catalogue).strengthsApart ? [u.min, mid, u.max] : [mid];
     out = amounts.map((a) =>
       strengthAt(product, { amount: significant(a, 2), unit: u.unit as 'g/L' | 'mL/L' }, catalogue),
     );
@@ -37,7 +34,8 @@ export function strengthsOf(product: Product, catalogue: Catalogue): Strength[] 
   return out;
 }
 
-function strengthAt(product: Product, dose: Rung['dose'], catalogue: Catalogue): Strength {
+/** A product at a dose a litre, or neat: its percent, pH, reserve and what it supplies. */
+export function strengthAt(product: Product, dose: Rung['dose'], catalogue: Catalogue): Strength {
   const density = product.density ?? 1;
   const gPerL = dose ? (dose.unit === 'g/L' ? dose.amount : dose.amount * density) : null;
   const dilution = dose ? (dose.unit === 'g/L' ? dose.amount / 1000 : dose.amount / 1000) : 1;
@@ -78,6 +76,7 @@ function chemistryOf(
   gPerL: number | null,
   catalogue: Catalogue,
 ): { pH: Strength['pH']; reserve: number } {
+  const t = tuning(catalogue);
   const density = product.density ?? 1;
   const grams = gPerL ?? 1000 * density;
   const solutes: Solute[] = [];
@@ -100,11 +99,11 @@ function chemistryOf(
       if (matters && c.percent.max >= 0.1) unknownReserve = true;
       continue;
     }
-    solutes.push({ substance: s.id, molPerL: Math.min(60, (grams * percent) / 100 / s.molarMass) });
+    solutes.push({ substance: s.id, molPerL: Math.min(t.molarMost, (grams * percent) / 100 / s.molarMass) });
   }
   if (!aqueous) return { pH: null, reserve: 0 };
   const reserve = Math.max(
-    unknownReserve ? 1 : 0,
+    unknownReserve ? t.unknownReserve_molPerL : 0,
     Math.abs(titratable(solutes, catalogue.substances, catalogue.systems)),
   );
   if (product.disclosed === 'yes' && !unknownReserve && solutes.length) {
@@ -112,34 +111,6 @@ function chemistryOf(
     if (solved.ok) return { pH: { min: solved.value.pH, max: solved.value.pH }, reserve };
   }
   return { pH: product.pH && { min: product.pH.min, max: product.pH.max }, reserve };
-}
-
-const operandCache = new WeakMap<Product, { max: number; operands: ReadonlySet<string> }[]>();
-
-/** Percent (in use) of ingredients that belong to any of the classes, at their declared maximum. */
-export function percentInUse(
-  option: { product: Product; dilution: number },
-  classes: readonly string[],
-  catalogue: Catalogue,
-): number {
-  let parts = operandCache.get(option.product);
-  if (!parts)
-    operandCache.set(
-      option.product,
-      (parts = option.product.contents.map((c) => ({
-        max: c.percent.max,
-        operands: new Set(
-          catalogue.substances.get(c.substance)!.classes.flatMap((k) => catalogue.operandsOf.get(k) ?? [k]),
-        ),
-      }))),
-    );
-  let sum = 0;
-  for (const c of parts) if (classes.some((k) => c.operands.has(k))) sum += c.max;
-  return (
-    sum *
-    option.dilution *
-    (option.dilution < 1 ? (option.product.density ?? 1) ** (SOLID.has(option.product.state) ? 0 : 1) : 1)
-  );
 }
 
 /** Ways a product can be put on, at this strength, on this face and soil. */
@@ -151,7 +122,7 @@ export function applicationsOf(s: Strength, face: Face, catalogue: Catalogue): A
     // a day under powder is for what cannot be washed
     if (a.unwashable && material.soft && material.wetness === 'flood') return false;
     if (a.poultice && !(s.product.poultice && material.porous && a.families!.includes(material.family))) return false;
-    const solid = SOLID.has(s.product.state);
+    const solid = isSolid(s.product);
     // dry strewing wants the powder itself, every wet way wants it dissolved
     if (a.wetness === 'dry') return solid && s.dose === null;
     if (solid && s.dose === null && !a.undissolved) return false;
@@ -179,6 +150,8 @@ export interface Active {
   m: Mechanism;
   lifts: number;
   supply: number;
+  /** Minutes that it acts at the least. */
+  least_min: number;
 }
 
 /** Mechanisms of a chemistry that act on this soil and face, by cool or by warm water. */
@@ -189,6 +162,7 @@ export function activeOf(
   catalogue: Catalogue,
 ): Active[] {
   const out: Active[] = [];
+  const least_min = tuning(catalogue).time.actsFrom_min;
   for (const id in supply) {
     const lifts = face.soil.lifts[id];
     const s = supply[id]!;
@@ -196,7 +170,7 @@ export function activeOf(
     const m = catalogue.mechanisms.get(id)!;
     if (m.porousOnly && !face.material.porous) continue;
     if (m.when && m.when !== (warm ? 'warm' : 'cool')) continue;
-    out.push({ m, lifts, supply: s });
+    out.push({ m, lifts, supply: s, least_min });
   }
   return out;
 }
@@ -204,8 +178,8 @@ export function activeOf(
 /** Dose of active mechanisms after so many minutes at a temperature; their parts too, when asked for. */
 export function doseOf(active: readonly Active[], minutes: number, temperature_C: number, parts?: Parts): number {
   let D = 0;
-  for (const { m, lifts, supply } of active) {
-    const dose = mechanismDose(lifts, supply, m, Math.max(minutes, 0.5), temperature_C);
+  for (const { m, lifts, supply, least_min } of active) {
+    const dose = mechanismDose(lifts, supply, m, Math.max(minutes, least_min), temperature_C);
     D += dose;
     parts?.push({ mechanism: m.id, name: m.name, lifts, supply, dose });
   }
@@ -223,6 +197,7 @@ export function activeOfTool(
   catalogue: Catalogue,
 ): Active[] {
   const out: Active[] = [];
+  const least_min = tuning(catalogue).time.actsFrom_min;
   for (const id in tool.mechanisms) {
     const supply = tool.mechanisms[id]!;
     const m = catalogue.mechanisms.get(id)!;
@@ -231,15 +206,15 @@ export function activeOfTool(
     const lifts = Math.max(fresh, m.insteadOf ? (face.soil.lifts[m.insteadOf] ?? 0) : 0);
     if (!lifts || !supply) continue;
     if (m.when && m.when !== (dry ? 'dry' : 'wet')) continue;
-    if (m.cuts && (face.soil.hardness ?? 0) > (tool.hardness_mohs ?? 6)) continue;
+    if (m.cuts && (face.soil.hardness ?? 0) > (tool.hardness_mohs ?? tuning(catalogue).mohsUnknown)) continue;
     if (m.softOnly && !face.material.soft) continue;
     if (m.spreads && face.material.soft && bans(face, m.spreads)) continue;
     if (m.insteadOf && (dry ? face.age !== 'fresh' : !(face.material.soft && bans(face, m.bannedAs!)))) continue;
-    out.push({ m, lifts, supply });
+    out.push({ m, lifts, supply, least_min });
   }
   return out;
 }
 
 /** Whether the soil bans a way of handling, e.g. rubbing. */
 const bans = (face: Face, handling: string): boolean =>
-  face.soil.sets.some((s) => s.kind === 'ban' && s.mechanism === handling);
+  face.soil.sets.some((s) => holdsFor(s, face) && s.mechanism === handling);

@@ -2,7 +2,7 @@ import type { Catalogue, Material, Soil, Table } from '../catalogue';
 import { bad, type Result } from '../reason';
 import { advise } from './advise';
 import { faceById } from './identify';
-import type { Advice, Context, Question } from './types';
+import type { Advice, Among, Context, Question } from './types';
 
 const TOLERANCE = ['no', 'brief', 'dilute-brief', 'dilute', 'ok'] as const;
 const WETNESS = ['dry', 'damp', 'wet', 'flood'] as const;
@@ -87,9 +87,18 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
   for (const s of soils)
     for (const x of s.sets) {
       const had = sets.get(x.mechanism);
-      if (!had || (had.kind === 'condition' && x.kind === 'ban'))
-        sets.set(x.mechanism, { ...x, because: `if it is ${s.name}: ${x.because}` });
+      // what one of them bars on some surfaces, or at some age, is barred for whatever it is
+      const { when, ...bare } = x;
+      const bars = x.kind === 'ban' || when !== undefined;
+      if (!had || (had.kind === 'condition' && bars))
+        sets.set(x.mechanism, {
+          ...bare,
+          kind: bars ? 'ban' : 'condition',
+          because: `if it is ${s.name}: ${x.because}`,
+        });
     }
+  const hazard = soils.find((s) => s.hazard)?.hazard;
+  const hygiene = (soils.find((s) => s.hygiene?.asks === 'disinfect') ?? soils.find((s) => s.hygiene))?.hygiene;
   const mean = (f: (s: Soil) => number): number => soils.reduce((a, s) => a + f(s), 0) / soils.length;
   return {
     id,
@@ -119,6 +128,9 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
     ),
     ...(soils.every((s) => s.damage) ? { damage: true } : {}),
     ...(soils.some((s) => s.fine) ? { fine: true } : {}),
+    ...(hazard ? { hazard: { ...hazard, noDry: soils.some((s) => s.hazard?.noDry) } } : {}),
+    ...(hygiene ? { hygiene } : {}),
+    ...(soils.some((s) => s.holds) ? { holds: soils.flatMap((s) => s.holds ?? []) } : {}),
     ...(soils.some((s) => s.hardness) ? { hardness: Math.max(...soils.map((s) => s.hardness ?? 0)) } : {}),
     basis: { default: 'common-practice' },
   };
@@ -146,7 +158,14 @@ export function adviseAny(
     return bad('/material', 'First find out whether it is cloth or something hard: what suits one harms the other.');
   const material = strictestOf(f as Material[], 'any-of-these-faces');
   const soil = anyOf(s as Soil[], 'any-of-these-soils');
-  return advise({ ...q, material: material.id, soil: soil.id }, context, {
+  const among: Among = {
+    materials: (f as Material[]).map((x) => x.id),
+    families: (f as Material[]).map((x) => x.family),
+    faces: (f as Material[]).map((x) => x.face),
+    soils: (s as Soil[]).map((x) => x.id),
+    natures: (s as Soil[]).map((x) => x.nature),
+  };
+  return advise({ ...q, material: material.id, soil: soil.id, among }, context, {
     ...catalogue,
     materials: with_(catalogue.materials, material),
     soils: with_(catalogue.soils, soil),

@@ -194,7 +194,7 @@ describe('what is often there already', () => {
     ['limescale', 'citric-descaler', 2],
     ['cement-lime', 'white-vinegar', 2],
     ['aluminium-pan', 'oven-cleaner-caustic', 4],
-    ['rim-block', 'chlorine-bleach', 3],
+    ['rim-block-unknown', 'chlorine-bleach', 3],
     ['limescale', 'dish-detergent', 0],
   ])('%s and %s → %d', (id, product, want) => {
     const r = catalogue.residents.get(id)!;

@@ -1,7 +1,8 @@
 import {
   advise,
+  type BottleQuestion,
   type Catalogue,
-  dilute,
+  makeBottle,
   type Measure,
   type MeasureSystem,
   mix,
@@ -9,6 +10,7 @@ import {
   parseRatio,
   questionOfSpot,
   readLabel,
+  refusalOf,
   type Result,
   roomAir,
   solvePh,
@@ -29,7 +31,7 @@ const orNull = <T extends TSchema>(t: T) => Type.Union([t, Type.Null()]);
 const Profile = Type.Object(
   {
     stance: opt(oneOf(['pantry', 'conventional', 'steam'])),
-    people: opt(Type.Array(oneOf(['toddler', 'asthma', 'pregnant']), { maxItems: 10 })),
+    people: opt(Type.Array(oneOf(['toddler', 'asthma', 'pregnant', 'ill']), { maxItems: 10 })),
     pets: opt(Type.Array(oneOf(['bird', 'cat', 'fish']), { maxItems: 10 })),
     septic: opt(Type.Boolean()),
     noChlorine: opt(Type.Boolean()),
@@ -97,6 +99,14 @@ export const requests = {
       ),
       final: Type.Object({ mL: Type.Number() }, closed),
       measures: opt(Type.Array(Id, { minItems: 1, maxItems: 30 })),
+      /** What the person's own label says of its dose. */
+      label: opt(
+        Type.Object(
+          { max: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }), unit: oneOf(['mL/L', 'g/L', 'neat']) },
+          closed,
+        ),
+      ),
+      vessel: opt(oneOf(['sprayer', 'round', 'jug', 'bucket', 'jar'])),
     },
     closed,
   ),
@@ -192,7 +202,23 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
   };
   door('mix', (q) => unwrap(mix(q as Parameters<typeof mix>[0], catalogue(), bottleItems)));
   door('label', (q) => readLabel(q.text, catalogue(), q.corrections));
-  door('dilute', (q) => unwrap(dilute(q as Parameters<typeof dilute>[0], catalogue(), ownMeasures(), system())));
+  door('dilute', (q) => {
+    const { recipe, gate, keeps_h, water, open } = unwrap(
+      makeBottle(q as BottleQuestion, catalogue(), ownMeasures(), system()),
+    );
+    // what may not be made is no answer but a fault of the question, with its source
+    const refused = refusalOf(gate);
+    if (refused) throw invalid(refused.problems);
+    return {
+      ...recipe,
+      warnings: [...recipe.warnings, ...gate.with.map((w) => w.text)],
+      may: gate.may,
+      with: gate.with,
+      keeps_h,
+      water,
+      open,
+    };
+  });
   door('ratio', (q) => unwrap(parseRatio(q.text, catalogue().measures, system())));
   door('air', (q) => unwrap(roomAir(q, catalogue())));
   door('ph', (q) =>
@@ -220,6 +246,7 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
         kits: store.repos.kits.all(),
         stock: store.repos.stock.all(),
         log: store.log.all(),
+        runs: store.repos.runs.all(),
       };
       base = questionOfSpot(spot, h, now(), c, q.soil);
     }
@@ -239,8 +266,13 @@ export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () 
     for (const [i, l] of (q.last ?? []).entries())
       if (!c.products.has(l.product))
         throw invalid([{ path: `/last/${i}/product`, message: `"${l.product}" is not in the catalogue of products.` }]);
+    const clock = { now: now().toISOString(), timeZone: settings()?.timeZone ?? 'UTC' };
     const advice = unwrap(
-      advise({ ...base?.question, ...given } as Parameters<typeof advise>[0], { ...base?.context, ...context }, c),
+      advise(
+        { ...base?.question, ...given } as Parameters<typeof advise>[0],
+        { clock, ...base?.context, ...context },
+        c,
+      ),
     );
     const { considered: _considered, ...answer } = advice;
     return answer;

@@ -8,7 +8,9 @@ const Problem = Type.Object({
   status: Type.Integer(),
   title: Type.String(),
   detail: Type.String(),
-  errors: Type.Optional(Type.Array(Type.Object({ path: Type.String(), message: Type.String() }))),
+  errors: Type.Optional(
+    Type.Array(Type.Object({ path: Type.String(), message: Type.String(), source: Type.Optional(Type.String()) })),
+  ),
 });
 const json = (schema: unknown) => ({ content: { 'application/json': { schema } } });
 const problem = (description: string) => ({

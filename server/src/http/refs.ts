@@ -73,6 +73,16 @@ export function checkRefs(door: Door, body: Record<string, unknown>, store: Stor
         ),
     );
   }
+  if (door === 'rooms')
+    (body['fixtures'] as { resident: string[] }[]).forEach((f, i) =>
+      f.resident.forEach((id, n) =>
+        known(
+          catalogue.products.has(id) || catalogue.residents.has(id),
+          `/fixtures/${i}/resident/${n}`,
+          `"${id}" is neither a product nor one of the things that are known to hang or stand somewhere.`,
+        ),
+      ),
+    );
   if (door === 'stock' || door === 'shopping')
     known(
       item(body['item'] as string),

@@ -6,21 +6,21 @@ import {
   advise,
   adviseSeveral,
   barredOf,
-  carriedWords,
-  carrierOfPiece,
   choicesOf,
   type Context,
   evidenceOf,
   finishesMatter,
-  meetsOn,
   ownedBy,
-  pieceFor,
   pricesOf,
   profileOf,
   type Question,
   questionOfSpot,
+  ruledOut,
   type Rung,
+  runOfRung,
   type Spot,
+  takenOf,
+  takePiece,
   withFinish,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -30,11 +30,11 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
-import { capital, limitWords, percent, SEVERITY } from '../shared/words';
+import { capital, limitWords, percent, SEVERITY, when } from '../shared/words';
+import { BesideLooks } from './beside-looks';
 import { chooseEvents, chooseFeature } from './choose.state';
 import { Ladder } from './ladder';
 import { needsOf, RungDetail } from './rung-detail';
-import { methodOf, stepsOf } from './run-of';
 import { RungCompare } from './rung-compare';
 import { Ways } from './ways';
 import { WhyNot, type WhyNotData } from './why-not';
@@ -43,7 +43,7 @@ import { WhyNot, type WhyNotData } from './why-not';
 @Component({
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
+  imports: [BesideLooks, Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
   template: `
     <div class="page">
       <dt-ways />
@@ -65,10 +65,10 @@ import { WhyNot, type WhyNotData } from './why-not';
               <div class="ruled">
                 <div class="row head"><h2>Ruled out: it would harm {{ faceName() }}</h2><button class="link" type="button" (click)="whyNot()">why not …? all {{ a.value.refused.length + a.value.limited.length }}</button></div>
                 <ul>@for (r of ruled(); track r.name) { <li><button type="button" class="cross" (click)="whyNot(r.name)"><b>{{ r.name }}</b><span>{{ r.why }}</span></button></li> }</ul>
-                @if (sprayed(); as s) { <p class="sprayed"><b>Sprayed acid</b> of any kind: {{ s }}</p> }
+                @if (sprayed(); as s) { <p class="sprayed">{{ s }}</p> }
               </div>
               <div class="rungs">
-                @if (a.value.ladder.length) { <dt-ladder [rungs]="a.value.ladder" [recommended]="a.value.recommended" [picked]="rung()?.rung ?? null" (pick)="store.dispatch(events.rungPicked({ rung: $event }))" /> }
+                @if (a.value.ladder.length) { <dt-ladder [rungs]="a.value.ladder" [whenMay]="whenMay" [recommended]="a.value.recommended" [picked]="rung()?.rung ?? null" (pick)="store.dispatch(events.rungPicked({ rung: $event }))" /> }
                 @if (a.value.recommended === null) { <p class="tray copper" role="status"><b>{{ a.value.because[0]?.text }}</b></p> }
                 @if (depends().length) { <div class="tray"><b>It depends on the finish.</b> Not known counts as the most tender.<ul class="finishes">@for (f of depends(); track f.finish) { <li><button class="link" type="button" (click)="ask({ spot: null, finish: f.finish, material: material() ?? face()!.split('/')[0], soil: soil()! })">{{ f.name }}</button> {{ f.rung ? f.rung.name + ', ' + pc(f.rung.effect) : 'nothing is safe' }}</li> }</ul></div> }
                 @if (fromShelf(); as f) { <p class="tray small">With what is on the shelves: <b>{{ f.name }}</b>, {{ pc(f.effect) }}. <button class="link" type="button" (click)="ask({ shelf: '1' })">Show that ladder</button></p> }
@@ -78,13 +78,13 @@ import { WhyNot, type WhyNotData } from './why-not';
               </details>
             </section>
             <div class="stack">
+              <dt-beside-looks [hazard]="a.value.hazard" [firstAid]="a.value.firstAid" [hygiene]="a.value.hygiene" />
               @if (rung(); as r) {
                 @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" [currency]="currency()" (putAway)="compare(null)" /> }
-                <dt-rung-detail [rung]="r" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" [onTool]="onTool()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
+                <dt-rung-detail [rung]="r" [hygiene]="a.value.hygiene" [from]="r.from ? whenMay(r.from) : null" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" [onTool]="onTool()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
                 @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
               }
               @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
-              @if (!rung()) { <section class="plate zinc"><h2>First aid</h2><p>{{ firstAid() }}</p></section> }
             </div>
           </div>
         } @else { <div class="plate copper" role="alert"><h2>That question does not hold together</h2><p>{{ a.problems[0]?.message }}</p></div> }
@@ -262,9 +262,7 @@ export class ChoosePage {
     if (!c || !q || !this.loaded() || this.shelfOnly() || !this.needs().some((n) => n.where === null)) return null;
     const a = advise(q.question, { ...q.context, kit: this.owned() }, c);
     if (!a.ok) return null;
-    return (
-      a.value.ladder.find((r) => r.rung === a.value.recommended) ?? a.value.ladder[a.value.ladder.length - 1] ?? null
-    );
+    return takenOf(a.value);
   });
   protected readonly others = computed<Choice[]>(() =>
     (this.advice()?.ladder ?? [])
@@ -299,7 +297,7 @@ export class ChoosePage {
   protected readonly rung = computed<Rung | null>(() => {
     const a = this.advice();
     if (!a?.ladder.length) return null;
-    return a.ladder.find((r) => r.rung === (this.pickedRung() ?? a.recommended)) ?? a.ladder[a.ladder.length - 1]!;
+    return a.ladder.find((r) => r.rung === this.pickedRung()) ?? takenOf(a) ?? a.ladder[a.ladder.length - 1]!;
   });
   protected readonly needs = computed(() => {
     const c = this.knowledge.catalogue();
@@ -308,24 +306,17 @@ export class ChoosePage {
       ? needsOf(r, c, this.household().kits, this.household().stock, this.spot()?.room ?? null)
       : [];
   });
-  /** The tool that a hand here would take still carries something that must not meet the rung's product. */
+  /** The piece that a hand here would take, where the gate has something to say of it. */
   protected readonly onTool = computed(() => {
     const c = this.knowledge.catalogue();
     const r = this.rung();
-    const h = this.household();
-    if (!c || !r?.product || !r.tool || !this.loaded()) return null;
-    const piece = pieceFor(r.tool, this.spot()?.room ?? null, h);
-    const carrier = piece && carrierOfPiece(piece, h, this.clock.minute(), c);
-    const m = carrier && meetsOn(carrier, r.product, c);
-    return m && m.level >= 2
-      ? { level: m.level, text: `${capital(carrier.name)} of ${carrier.where}: ${carriedWords(carrier)}. ${m.now}` }
-      : null;
+    if (!c || !r || !this.loaded()) return null;
+    const taken = takePiece(r.tool, this.spot() ?? null, r.product, this.household(), this.clock.minute(), c);
+    const first = taken && (taken.gate.because[0] ?? taken.gate.with[0]);
+    return first ? { level: first.level ?? 2, text: first.text, bars: taken.gate.may === 'no' } : null;
   });
   protected readonly roomKit = computed(
     () => this.household().kits.find((k) => k.room === this.spot()?.room)?.id ?? null,
-  );
-  protected readonly firstAid = computed(
-    () => this.knowledge.catalogue()?.soils.get(this.soil() ?? '')?.firstAid ?? '',
   );
   protected readonly limits = computed(() => limitWords(profileOf(this.household(), this.clock.minute())));
   protected readonly soils = computed<Choice[]>(() => {
@@ -373,40 +364,13 @@ export class ChoosePage {
     const c = this.knowledge.catalogue();
     const a = this.advice();
     if (!c || !a) return [];
-    const soil = c.soils.get(this.soil()!)!;
-    const power = (m: Record<string, number>): number =>
-      Object.entries(m).reduce((s, [k, v]) => s + v * (soil.lifts[k] ?? 0), 0);
-    const own = new Set(this.household().stock.map((s) => s.item));
-    const skip = new Set([
-      'equipment',
-      'kind of face',
-      'kind of soil',
-      'kept for the toilet',
-      'kept for the floor',
-      'kept from the toilet',
-      'made for something else',
-      'never advised',
-      'nothing to get under',
-    ]);
-    const rank = (x: Advice['refused'][number]) => {
-      const record = x.product ? c.products.get(x.product)! : c.tools.get(x.tool!)!;
-      return {
-        name: capital(record.name),
-        why: short(x.operands ?? (x.limit === WORSE ? x.because.split(': ').slice(1).join(': ') : x.because)),
-        score: power(record.mechanisms) + (record.asked ? 2 : 0) + (own.has(record.id) ? 0.5 : 0),
-        tool: !x.product,
-      };
-    };
-    const all = a.refused
-      .filter((x) => !skip.has(x.limit))
-      .map(rank)
-      .sort((p, q) => q.score - p.score);
-    return [...all.filter((x) => !x.tool).slice(0, 2), ...all.filter((x) => x.tool).slice(0, 2)];
+    const owned = new Set(this.household().stock.map((s) => s.item));
+    return ruledOut(a, this.soil()!, owned, c).map((r) => ({ name: capital(r.name), why: r.why.replace(/\.$/, '') }));
   });
-  protected readonly sprayed = computed(() => {
-    const hit = this.advice()?.limited.find((l) => l.limit === 'runs onto a neighbour');
-    return hit ? hit.because.replace(/^Sprayed, it/, 'it').replace(/^Soaked, it/, 'it') : null;
-  });
+  /** Why nothing runs: the first that would have run onto a neighbour. */
+  protected readonly sprayed = computed(() => this.advice()?.limited.find((l) => l.kind === 'runs')?.because ?? null);
+  protected readonly whenMay = (from: string): string =>
+    when(from, this.household().settings?.timeZone, this.household().settings?.locale);
 
   protected ask(p: {
     soil?: string;
@@ -500,34 +464,17 @@ export class ChoosePage {
     }
   }
   protected async doIt(r: Rung): Promise<void> {
+    if (r.may === 'from') return;
     const q = this.question()!.question;
     try {
-      const bottle = null;
-      const run = await this.api.create('runs', {
-        question: {
-          material: q.material,
-          ...(q.finish ? { finish: q.finish } : {}),
-          soil: q.soil,
-          severity: q.severity ?? 3,
-        },
-        spot: this.spotId() ?? null,
-        job: null,
-        bottle,
-        method: methodOf(r),
-        steps: stepsOf(r.steps),
-        uses: r.uses,
-        index: 0,
-        timers: [],
-        state: 'running',
-        startedAt: this.clock.now().toISOString(),
-      });
+      const startedAt = this.clock.now().toISOString();
+      const run = await this.api.create('runs', runOfRung(r, this.advice()!, this.spotId() ?? null, q, startedAt));
       await this.router.navigate(['/do', run.id]);
     } catch (e) {
       this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
     }
   }
 }
-const WORSE = 'makes it worse';
 const UNKNOWN = '?';
 const DO_NOT_KNOW: Choice = {
   id: UNKNOWN,
@@ -535,4 +482,3 @@ const DO_NOT_KNOW: Choice = {
   also: ['unknown', 'no idea', 'something'],
   note: 'look, feel, smell, place, harmless tests',
 };
-const short = (s: string): string => s.replace(/\.$/, '').replace(/^the grit in .+? (?=\d)/, 'grit ');

@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
-  type Cast,
+  castOf,
+  type Chosen,
   choicesOf,
   type Job,
+  keptSteps,
+  partsOfStage,
   type PlannedStage,
   planJob,
   pricesOf,
   profileOf,
-  questionOfSpot,
+  spotForRole,
   type Spot,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -18,9 +21,10 @@ import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { Residents } from '../shared/residents';
 import { find } from '../shared/search';
+import { SourceNote } from '../shared/source-note';
 import { capital, limitWords, percent, span } from '../shared/words';
-import { methodOf, stepsOf } from './run-of';
 import { Ways } from './ways';
 
 const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
@@ -29,7 +33,7 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
 @Component({
   selector: 'dt-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, RouterLink, Ways],
+  imports: [Chooser, Residents, RouterLink, SourceNote, Ways],
   template: `
     <div class="page">
       <dt-ways />
@@ -55,6 +59,8 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
                           <p class="method"><a [routerLink]="['/choose']" [queryParams]="link(s)">{{ r.name }}</a> <span class="quiet">{{ spanOf(r.minutes) }}{{ r.dwell_min > 2 ? ', ' + spanOf(r.dwell_min) + ' of it waiting' : '' }}</span></p>
                           <span class="meter" role="img" [attr.aria-label]="'Likely to clear it in one go: ' + pc(r.effect)"><i [style.width.%]="r.effect * 100"></i></span>
                         }
+                        @if (s.advice?.hazard; as h) { <p class="small warn">{{ h.text }}</p> }
+                        @if (s.rung && s.advice?.hygiene?.disinfect; as d) { <p class="small">{{ s.advice!.hygiene!.first === 'disinfect' ? 'Before it: ' : 'Then: ' }}<b>{{ d.name }}</b>, wet for {{ d.contact_min }} min <dt-source [of]="d.source" /></p> }
                         @if (s.note) { <p class="small warn">{{ s.note }}</p> }
                         @if (s.stage.wait_min; as w) { <p class="small">{{ spanOf(w.min) }} to {{ spanOf(w.max) }}{{ s.stage.keepWet ? ', kept wet' : '' }}</p> }
                         <p class="small quiet">{{ capital(s.stage.because) }}.</p>
@@ -66,6 +72,7 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
                 </ol>
               </section>
               <div class="stack">
+                @for (r of residents(); track r.id) { <section class="plate zinc no-print"><h2>{{ r.label }}</h2><dt-residents label="Tick what is there" [value]="r.value" (changed)="resident(r.id, $event)" /></section> }
                 @for (w of ways(); track w.id) { <section class="plate zinc"><h2>{{ w.question }}</h2><p>You chose “{{ w.choice }}”. {{ w.because }} <a routerLink="/settings">Change it</a></p></section> }
                 @if (p.value.closes.length) { <section class="plate zinc"><h2>Not finished before</h2><ul class="list">@for (c of p.value.closes; track c) { <li><b>{{ c }}</b></li> }</ul></section> }
                 <section class="plate copper"><h2>Traps</h2><ul class="dots">@for (t of j.traps; track t) { <li>{{ t }}</li> }</ul></section>
@@ -146,7 +153,7 @@ export class JobPage {
     return (this.job()?.roles ?? []).map((r) => ({
       id: r.id,
       name: r.name,
-      value: this.casting()[r.id] ?? r.faces[0]!,
+      value: this.casting()[r.id] ?? this.own(r.id) ?? r.faces[0]!,
       choices: [
         ...r.faces.map((f) => ({ id: f, name: this.faceName(f), note: 'usual' })),
         ...h.spots.map((s) => ({
@@ -170,34 +177,70 @@ export class JobPage {
     const m = this.knowledge.catalogue()?.materials.get(material!);
     return (finish ? m?.finishes.find((f) => f.id === finish)?.name : undefined) ?? m?.name ?? id;
   }
-  private spotOf(role: string): Spot | undefined {
-    const v = this.casting()[role];
-    return v?.startsWith('spot:') ? this.household().spots.find((s) => s.id === v.slice(5)) : undefined;
+  /** The house's own place for a role, until another is chosen. */
+  private own(role: string): string | null {
+    const r = this.job()?.roles.find((x) => x.id === role);
+    const spot = r && this.loaded() ? spotForRole(r, this.household()) : null;
+    return spot ? `spot:${spot.id}` : null;
   }
+  private spotOf(role: string): Spot | null {
+    return this.castNow()?.[role]?.spot ?? null;
+  }
+  /** What the person says hangs or stands there, by role. */
+  private readonly says = signal<Record<string, string[]>>({});
+  /** Roles at a fixture, where something may hang or stand: asked for, and filled with what is written down. */
+  protected readonly residents = computed(() =>
+    (this.job()?.roles ?? [])
+      .filter((r) => r.zone === 'bowl')
+      .map((r) => ({
+        id: r.id,
+        label: `What hangs or stands in the ${r.name}?`,
+        value: this.says()[r.id] ?? [...(this.castNow()?.[r.id]?.context?.resident ?? [])],
+      })),
+  );
+  /** Written down in the room where the house has the fixture; else it counts for this plan. */
+  protected async resident(role: string, ids: string[]): Promise<void> {
+    this.says.update((s) => ({ ...s, [role]: ids }));
+    const spot = this.spotOf(role);
+    const room = this.household().rooms.find((r) => r.id === spot?.room);
+    if (!spot || !room) return;
+    try {
+      await this.api.replace('rooms', {
+        ...room,
+        fixtures: room.fixtures.map((f) => (f.id === spot.fixture ? { ...f, resident: ids } : f)),
+      });
+    } catch (e) {
+      this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
+    }
+  }
+  private readonly castNow = computed(() => {
+    const c = this.knowledge.catalogue();
+    const job = this.job();
+    if (!c || !job || !this.loaded()) return null;
+    const chosen = Object.fromEntries(
+      Object.entries(this.casting()).map(([role, v]): [string, Chosen] => [
+        role,
+        v.startsWith('spot:') ? { spot: v.slice(5) } : { face: v },
+      ]),
+    );
+    return castOf(job, chosen, this.says(), this.bad(), this.household(), this.clock.minute(), c);
+  });
   protected readonly plan = computed(() => {
     const c = this.knowledge.catalogue();
     const job = this.job();
-    if (!c || !job) return null;
+    const cast = this.castNow();
+    if (!c || !job || !cast) return null;
     const h = this.household();
-    const now = this.clock.minute();
-    const cast: Record<string, Cast> = {};
-    for (const r of job.roles) {
-      const spot = this.loaded() ? this.spotOf(r.id) : undefined;
-      if (spot) {
-        const { question, context } = questionOfSpot(spot, h, now, c);
-        cast[r.id] = {
-          material: spot.material,
-          finish: spot.finish ?? null,
-          area_m2: question.area_m2!,
-          worse: this.bad(),
-          context,
-        };
-      } else {
-        const [material, finish] = (this.casting()[r.id] ?? r.faces[0]!).split('/');
-        cast[r.id] = { material: material!, finish: finish ?? null, worse: this.bad() };
-      }
-    }
-    return planJob(job, cast, { profile: profileOf(h, now), prices: pricesOf(h.stock) }, c);
+    return planJob(
+      job,
+      cast,
+      {
+        profile: profileOf(h, this.clock.minute()),
+        prices: pricesOf(h.stock),
+        clock: { now: this.clock.minute().toISOString(), timeZone: h.settings?.timeZone ?? 'UTC' },
+      },
+      c,
+    );
   });
   /** Where practitioners disagree about this job, with what the house chose. */
   protected readonly ways = computed(() => {
@@ -219,7 +262,9 @@ export class JobPage {
     const c = this.knowledge.catalogue();
     const p = this.plan();
     if (!c || !p?.ok) return [];
-    const ids = p.value.stages.flatMap((s) => (s.rung ? [s.rung.product, s.rung.tool] : []));
+    const ids = p.value.stages.flatMap((s) =>
+      s.rung ? [s.rung.product, s.rung.tool, s.advice?.hygiene?.disinfect?.product ?? null] : [],
+    );
     return [...new Set(ids)].flatMap((id) => {
       const x = id ? (c.products.get(id) ?? c.tools.get(id)) : undefined;
       return x ? [capital(x.name)] : [];
@@ -227,13 +272,11 @@ export class JobPage {
   });
   protected link(s: PlannedStage): Record<string, string | null> {
     const spot = this.spotOf(s.stage.on!);
-    const face = (this.casting()[s.stage.on!] ?? this.job()!.roles.find((r) => r.id === s.stage.on)!.faces[0]!).split(
-      '/',
-    );
+    const at = this.castNow()![s.stage.on!]!;
     const severity = String(Math.max(1, Math.min(5, (s.stage.severity ?? 3) + this.bad())));
     return spot
       ? { spot: spot.id, soil: s.stage.soil!, severity }
-      : { material: face[0]!, finish: face[1] ?? null, soil: s.stage.soil!, severity };
+      : { material: at.material, finish: at.finish ?? null, soil: s.stage.soil!, severity };
   }
   protected everyOf = (days: number): string =>
     days === 1 ? 'day' : days < 60 ? `${days} days` : `${Math.round(days / 30)} months`;
@@ -242,6 +285,7 @@ export class JobPage {
   }
   protected open(id: string): void {
     this.casting.set({});
+    this.says.set({});
     void this.router.navigate(['/choose/job', id]);
   }
   protected cast(role: string, id: string): void {
@@ -256,25 +300,11 @@ export class JobPage {
     const { job, stages, closes } = p.value;
     const shown = stages.filter((s) => s.steps.length);
     const parts = shown.flatMap((s) => {
-      if (!s.rung) return [];
-      const spot = this.spotOf(s.stage.on!);
-      const [material, finish] = (
-        this.casting()[s.stage.on!] ?? job.roles.find((r) => r.id === s.stage.on)!.faces[0]!
-      ).split('/');
-      return [
-        {
-          stage: s.stage.id,
-          spot: spot?.id ?? null,
-          question: {
-            material: spot?.material ?? material!,
-            ...((spot ? spot.finish : finish) ? { finish: (spot ? spot.finish : finish)! } : {}),
-            soil: s.stage.soil!,
-            severity: Math.max(1, Math.min(5, (s.stage.severity ?? 3) + this.bad())),
-          },
-          method: methodOf(s.rung),
-          uses: s.rung.uses,
-        },
-      ];
+      if (!s.rung || !s.advice) return [];
+      const at = this.castNow()![s.stage.on!]!;
+      const severity = Math.max(1, Math.min(5, (s.stage.severity ?? 3) + this.bad()));
+      const question = { material: at.material, finish: at.finish ?? null, soil: s.stage.soil!, severity };
+      return partsOfStage(s.stage.id, s.rung, s.advice, at.spot?.id ?? null, question);
     });
     try {
       const run = await this.api.create('runs', {
@@ -284,7 +314,7 @@ export class JobPage {
         bottle: null,
         method: null,
         steps: shown.flatMap((s) =>
-          stepsOf(s.steps).map((st, i) => ({
+          keptSteps(s.steps).map((st, i) => ({
             ...st,
             text: s.rung && i === 0 ? `${s.stage.text}: ${st.text}` : st.text,
           })),

@@ -18,9 +18,9 @@ export const FACTORS = [
     <ol class="ladder" [class.tight]="rungs().length > 5" reversed>
       @for (r of topDown(); track r.rung) {
         <li>
-          <button type="button" class="rung" [class.start]="r.rung === recommended()" [class.on]="r.rung === picked()" [attr.aria-pressed]="r.rung === picked()" (click)="pick.emit(r.rung)">
+          <button type="button" class="rung" [class.later]="r.may === 'from'" [class.start]="r.rung === recommended()" [class.on]="r.rung === picked()" [attr.aria-pressed]="r.rung === picked()" (click)="pick.emit(r.rung)">
             <b class="num"><span class="visually-hidden">Rung </span>{{ r.rung }}<span class="visually-hidden">{{ r.rung === recommended() ? ', start here: ' : ': ' }}</span></b>
-            <span class="body"><span class="name">{{ r.name }}</span><span class="visually-hidden">. {{ say(r) }} </span>
+            <span class="body"><span class="name">{{ r.name }}</span><span class="visually-hidden">. {{ say(r) }} </span>@if (r.from; as f) { <span class="from">not today: from {{ whenMay()(f) }}</span> }
               <span class="foot"><span class="factors">@for (f of factors; track f.key) { @if (r.sinner[f.key] > 0.012) { <i [class]="f.key" [style.flex-grow]="r.sinner[f.key]"></i> } }</span><span class="min">{{ span(r.minutes) }}</span></span>
             </span>
           </button>
@@ -50,6 +50,7 @@ export const FACTORS = [
     i.chemistry { background: var(--chemistry); } i.action { background: var(--rubbing); } i.temperature { background: var(--heat); } i.time { background: var(--time); }
     .rung.start { background: var(--blue); border-color: var(--blue-deep); color: var(--on-blue); }
     .rung.start .min { color: var(--on-blue); } .rung.start .factors { background: var(--enamel); border-radius: 4px; padding: 1.500px; height: 11px; }
+    .rung.later { border-style: dashed; background: var(--enamel-2); } .rung.later .name { color: var(--ink-2); } .from { color: var(--copper); font-weight: 700; font-size: 14px; }
     .rung.on:not(.start) { border-color: var(--blue); border-width: 3px; padding: 5px 13px 6px; }
     .rung.on::after { content: ''; position: absolute; right: 143px; border: 9px solid transparent; border-right: 0; border-left-color: var(--blue); }
     .bars { display: grid; gap: 7px; } .bar { display: block; height: 10px; border-radius: 5px; background: var(--zinc-1); overflow: hidden; } .bar i { display: block; height: 100%; border-radius: 5px; }
@@ -63,6 +64,8 @@ export class Ladder {
   readonly recommended = input<number | null>(null);
   readonly picked = input<number | null>(null);
   readonly pick = output<number>();
+  /** An instant in the household's words. */
+  readonly whenMay = input<(from: string) => string>((from) => from);
   protected readonly factors = FACTORS;
   protected readonly span = span;
   protected readonly topDown = computed(() => [...this.rungs()].reverse());

@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Catalogue, dilute, type Kit, type Rung, type Stock } from '@dolly-tub/core';
+import {
+  type Catalogue,
+  type Hygiene,
+  keepApart,
+  type Kit,
+  makeBottle,
+  type Rung,
+  type Stock,
+  stepsWithHygiene,
+} from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
 import { SourceNote } from '../shared/source-note';
 import { VerdictShape } from '../shared/verdict-shape';
@@ -22,7 +31,7 @@ export interface Need {
       <h2 id="rung-title"><span class="n num">Rung {{ rung().rung }}</span> {{ rung().name }}</h2>
       <p class="quiet">{{ summary() }}</p>
       <div class="row">
-        <button class="btn strong" type="button" (click)="begin.emit()">Do it now</button>
+        @if (from(); as f) { <p class="notyet" role="status"><b>Not today.</b> From {{ f }}. {{ why() }}</p> } @else { <button class="btn strong" type="button" (click)="begin.emit()">Do it now</button> }
         @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
         @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> } @else if (kit()) { <a class="btn" [routerLink]="['/kits', kit()]" [queryParams]="{ needs: needIds() }">The shelf</a> }
       </div>
@@ -30,11 +39,12 @@ export interface Need {
         @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
         <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
         @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
+        @for (m of rung().minds; track m.text) { <dt>Mind</dt><dd>{{ m.text }} <dt-source [of]="m.source" /></dd> }
         @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
-        @if (apart().length) { <dt>Keep away from</dt><dd>{{ apart().join(', ') }}</dd> }
+        @if (apart().length) { <dt>Keep away from</dt><dd>@for (x of apart(); track x.name; let last = $last) { <span [class.deadly]="x.level === 5">{{ x.name }}{{ last ? '' : ', ' }}</span> }</dd> }
         @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
       </dl>
-      <ol class="steps">@for (s of rung().steps; track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
+      <ol class="steps">@for (s of steps(); track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
       <details class="sum">
         <summary>The sum behind it, and {{ rung().basis.length }} sources</summary>
         <p class="small">Shifts it: 1 − e<sup>−dose ÷ need</sup> = <b>{{ pc(rung().modelEffect) }}</b>@if (rung().evidence; as e) {; with what worked here ({{ e.worked }} of {{ e.of }}): <b>{{ pc(rung().effect) }}</b>}. Wears it: 1 − the product of what each limit leaves = <b>{{ pc(rung().harm) }}</b>.</p>
@@ -49,7 +59,7 @@ export interface Need {
   styles: `
     section { display: grid; gap: 10px; }
     h2 { font-size: 20px; } .n { color: var(--blue); font-size: 25px; font-weight: 700; margin-right: 8px; }
-    p { margin: 0; }
+    p { margin: 0; } .notyet { border: 3px dashed var(--copper); border-radius: 12px; padding: 10px 14px; } .deadly { color: var(--v5); font-weight: 700; }
     .steps { padding-left: 26px; display: grid; gap: 3px; line-height: 1.34; font-size: 15px; } .steps li::marker { font-weight: 700; color: var(--blue); }
     .wait { margin-left: 8px; white-space: nowrap; color: var(--copper); }
     .facts { gap: 6px 16px; } .line { display: block; } .meet { display: flex; gap: 8px; align-items: flex-start; }
@@ -66,8 +76,13 @@ export class RungDetail {
   readonly kit = input<string | null>(null);
   /** ISO 4217 code of the household's money. */
   readonly currency = input<string | null>(null);
-  /** What the tool at hand still carries, where it must not meet the rung's product. */
+  /** What the gate says of the piece at hand: its class, or what it still carries. */
   readonly onTool = input<{ level: number; text: string } | null>(null);
+  /** What hygiene asks beside it: its steps belong to the card. */
+  readonly hygiene = input<Hygiene | null>(null);
+  /** From when it may be done, in words; null: now. */
+  readonly from = input<string | null>(null);
+  protected readonly why = computed(() => this.rung().meets.find((m) => m.level >= 2)?.text ?? '');
   readonly begin = output<void>();
   readonly bottle = output<void>();
   readonly shop = output<void>();
@@ -108,7 +123,7 @@ export class RungDetail {
     const c = this.knowledge.catalogue();
     if (!c || !r.product || !r.dose || !r.strength) return null;
     const p = c.products.get(r.product)!;
-    const d = dilute(
+    const d = makeBottle(
       {
         stock: { product: r.product },
         target: {
@@ -121,48 +136,19 @@ export class RungDetail {
       c,
     );
     if (!d.ok) return null;
-    const k = d.value.kitchen;
+    const k = d.value.recipe.kitchen;
     return {
-      text: `${k ? k.text : `${figure(d.value.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
-      note: `${figure(k?.percent ?? d.value.strength.percent)} %${d.value.window.name ? `, inside ${figure(d.value.window.min)} to ${figure(d.value.window.max)}` : ''}`,
+      text: `${k ? k.text : `${figure(d.value.recipe.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
+      note: `${figure(k?.percent ?? d.value.recipe.strength.percent)} %${d.value.recipe.window.name ? `, inside ${figure(d.value.recipe.window.min)} to ${figure(d.value.recipe.window.max)}` : ''}`,
     };
   });
-  /** Classes that must never meet it, in household words. */
+  /** What it is kept apart from, worst first, as the rules say. */
   protected readonly apart = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.rung().product ? c?.products.get(this.rung().product!) : undefined;
-    if (!c || !p) return [];
-    return keepApart(
-      c,
-      p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []),
-    );
+    return c && p ? keepApart([p], c).filter((x) => x.level >= 4) : [];
   });
-}
-
-const HOUSEHOLD_WORD: Record<string, string> = {
-  'active-halogen': 'chlorine bleach',
-  acid: 'acids and descalers',
-  'free-acid': 'acids and descalers',
-  ammonia: 'ammonia',
-  alcohol: 'alcohol',
-  ketone: 'acetone and nail varnish remover',
-  peroxide: 'peroxide',
-  caustic: 'caustic cleaners',
-  sulfite: 'sulfite',
-  'organic-acid': 'vinegar and like acids',
-  amine: 'degreasers with amine',
-};
-/** Partners of level 4 and 5 for a set of classes, from the rules. */
-export function keepApart(c: Catalogue, classes: readonly string[]): string[] {
-  const mine = new Set(classes.flatMap((k) => c.operandsOf.get(k) ?? [k]));
-  const out = new Set<string>();
-  for (const r of c.rules.values())
-    for (const cl of r.clauses) {
-      if (cl.level < 4 || cl.c) continue;
-      if (mine.has(cl.a) && HOUSEHOLD_WORD[cl.b]) out.add(HOUSEHOLD_WORD[cl.b]!);
-      if (mine.has(cl.b) && HOUSEHOLD_WORD[cl.a]) out.add(HOUSEHOLD_WORD[cl.a]!);
-    }
-  return [...out].slice(0, 6);
+  protected readonly steps = computed(() => stepsWithHygiene(this.rung(), { hygiene: this.hygiene() }));
 }
 
 /** Where each thing a rung needs stands, the room's own kits first. Water is always there. */

@@ -18,8 +18,9 @@ const STATUS = {
   weak: 'too weak',
   outdone: 'outdone',
   kit: 'not in the kit',
+  later: 'not today',
 } as const;
-const ORDER = ['refused', 'limited', 'kit', 'outdone', 'weak', 'ladder'];
+const ORDER = ['refused', 'later', 'limited', 'kit', 'outdone', 'weak', 'ladder'];
 
 /** Every product and tool of the catalogue, and why it is or is not on the ladder. Nothing disappears silently. */
 @Component({

@@ -1,4 +1,4 @@
-import { type Catalogue, parseNumber, unitVolume_mL } from '@dolly-tub/core';
+import { type Catalogue, makeBottle, parseNumber, unitVolume_mL } from '@dolly-tub/core';
 import { distance } from 'fastest-levenshtein';
 import Fuse from 'fuse.js';
 import { capital } from '../shared/words';
@@ -60,6 +60,7 @@ function wordsOf(c: Catalogue): Words {
   }
   return w;
 }
+const HOW = { eye: 'in the eye', skin: 'on the skin', breathed: 'breathed in', swallowed: 'swallowed' } as const;
 const PLACES: [RegExp, string, string][] = [
   [/^rooms?|house|plan$/, 'Rooms', '/rooms'],
   [/^choose|what shifts/, 'Choose', '/choose'],
@@ -119,6 +120,32 @@ export function interpret(
     )
   )
     push({ title: 'It has been mixed: what to do now', note: 'Emergency', path: ['/emergency'], query: {} });
+  const hurt = /\b(eyes?|swallow(?:ed|s)?|drank|drunk|ate|eaten|skin|breath(?:ed|es)?|inhaled)\b/.exec(t);
+  if (hurt) {
+    const how = /eye/.test(hurt[1]!)
+      ? 'eye'
+      : /skin/.test(hurt[1]!)
+        ? 'skin'
+        : /breath|inhal/.test(hurt[1]!)
+          ? 'breathed'
+          : 'swallowed';
+    const rest = t
+      .replace(hurt[0], ' ')
+      .replace(
+        /\b(in|into|on|the|my|his|her|their|an?|has|have|child|toddler|baby|she|he|somebody|someone|some|of|got|by)\b/g,
+        ' ',
+      )
+      .trim();
+    const product = rest ? best(w.products, rest)[0] : undefined;
+    push({
+      title: product
+        ? `${capital(product.name)} ${HOW[how]}: what to do first`
+        : `Something ${HOW[how]}: what to do first`,
+      note: 'Emergency',
+      path: ['/emergency'],
+      query: { product: product?.id ?? '', how },
+    });
+  }
   const mixing =
     /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
     /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
@@ -134,10 +161,21 @@ export function interpret(
     const product = dilute[1]?.trim() ? best(w.products, dilute[1].replace(/^(dilute|make|mix) /, ''))[0] : undefined;
     const unit = dilute[5] ? unitVolume_mL(dilute[5], c.measures) : null;
     const mL = unit !== null ? (parseNumber(dilute[4] ?? '1') ?? 1) * unit : null;
-    if (product)
+    if (product) {
+      // what the gate refuses is no offer: it is named as what it is, and Dilute tells why
+      const asked = Number(dilute[2]!.replace(',', '.'));
+      const made = makeBottle(
+        {
+          stock: { product: product.id },
+          target: dilute[3] === 'ppm' ? { ppm: asked } : { percent: asked },
+          final: { mL: mL ?? 1000 },
+        },
+        c,
+      );
+      const no = !made.ok || made.value.gate.may === 'no';
       push({
-        title: `${capital(product.name)} at ${dilute[2]} ${dilute[3]}${mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : ''}`,
-        note: 'Dilute',
+        title: `${no ? 'Why not ' : ''}${no ? product.name : capital(product.name)} at ${dilute[2]} ${dilute[3]}${mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : ''}`,
+        note: no ? 'not made: too strong, or never thinned' : 'Dilute',
         path: ['/dilute'],
         query: {
           product: product.id,
@@ -145,6 +183,7 @@ export function interpret(
           ...(mL ? { mL: String(Math.round(mL)) } : {}),
         },
       });
+    }
   }
   const on = /^(?:shift |get |remove |clean )?(.+?)\s+(?:on|from|off|out of|in)\s+(?:the |my |a )?(.+)$/.exec(t);
   if (on) {

@@ -2,21 +2,23 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import {
   type Bottle,
-  carriedWords,
-  carriersOf,
   daysBetween,
-  dilute,
   type DiluteAnswer,
+  inVessel,
+  isSolid,
+  keepApart,
+  makeBottle,
   type Measure,
   type MeasureSystem,
-  meetsOn,
-  mix,
   movesFor,
   parseNumber,
+  profileOf,
   type Stock,
+  inPercentOf,
+  ppmPerPercent,
+  targetsOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { keepApart } from '../choose/rung-detail';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectBottles, selectHousehold, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -41,9 +43,10 @@ import { diluteEvents, diluteFeature } from './dilute.state';
           <p class="ask"><input class="numin num" inputmode="decimal" aria-label="Finished volume, mL" [value]="s().mL" (change)="volume($event)" /> <span>mL of</span> <input class="numin num blue" inputmode="decimal" [attr.aria-label]="'Strength, ' + unit()" [value]="strength()" (change)="want($event)" /> <span>{{ unit() }}</span></p>
           @if (targets().length) { <div class="chips" role="group" aria-label="What for">@for (t of targets(); track t.id) { <button class="chip" type="button" [attr.aria-pressed]="answer()?.window?.target === t.id" (click)="take(t.aim)">{{ figure(t.aim) }} {{ t.name }}</button> }</div> }
           <h2>from</h2>
-          <div class="tray"><dt-chooser label="From which product" look="chip" [choices]="products()" [value]="s().product" (chosen)="change({ product: $event, percent: null, ppm: null, label: null, madeDaysAgo: null })" />
-            @if (answer(); as a) { <p class="small age">{{ stockSays(a) }}</p> }
+          <div class="tray"><dt-chooser label="From which product" look="chip" [choices]="products()" [value]="s().product" (chosen)="change({ product: $event, percent: null, ppm: null, label: null, dose: null, madeDaysAgo: null })" />
+            @if (made(); as m) { <p class="small age">{{ stockSays(m.recipe) }}</p> }
             <div class="field"><label for="label-percent" class="small">Your label says, %</label><input id="label-percent" inputmode="decimal" [value]="s().label ?? ''" [placeholder]="nominal()" (change)="label($event)" /></div>
+            @if (record()?.use?.unit !== 'neat') { <div class="field"><label for="label-dose" class="small">It may be used up to, {{ solid() ? 'g' : 'mL' }} a litre</label><input id="label-dose" inputmode="decimal" [value]="s().dose ?? ''" [placeholder]="record()?.use?.max" (change)="dose($event)" /></div> }
           </div>
           <h2>into</h2>
           <dt-chooser label="Into which bottle" look="chip" empty="a bottle of mine" [choices]="bottleChoices()" [value]="bottle()?.id ?? null" (chosen)="into($event)" />
@@ -55,16 +58,21 @@ import { diluteEvents, diluteFeature } from './dilute.state';
             <h2>{{ bottle()?.name ?? 'A bottle of ' + s().mL + ' mL' }}</h2>
             <dt-bottle [kind]="bottle()?.outline ?? 'round'" [capacity]="capacity()" [water]="a.water_mL" [stock]="a.stock_mL" [name]="shortName()" [dry]="a.stock_g !== null && solid() ? figure(a.stock_g) + ' g' : null" [spoons]="a.kitchen?.parts ?? []" [system]="system()" [bottleName]="bottle()?.name ?? 'A bottle'" />
             <p class="result" [class.out]="!inside()" role="status">{{ got() }}</p>
+          } @else if (refused(); as no) {
+            <section class="refused" role="alert" aria-labelledby="refused-title"><h2 id="refused-title"><dt-verdict-shape [level]="worstLevel()" [size]="64" />Not like that</h2>
+              @for (b of no; track b.text) { <p><b>{{ b.text }}</b> <dt-source [of]="b.source" /></p> }
+              @if (gate()?.from; as f) { <p>From {{ whenMay(f) }}.</p> }
+              @if (worstLevel() >= 4) { <a routerLink="/emergency" [queryParams]="{ product: s().product }">They have already met</a> }
+            </section>
           } @else if (problem()) { <div class="tray copper" role="alert"><b>{{ problem() }}</b></div> } @else { <p class="quiet" role="status">Pick a product to start from.</p> }
         </section>
         <div class="stack">
           @if (answer(); as a) {
-            <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
-            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · 1 + {{ figure(a.partsWater) }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().length) { <p class="small"><b>Keep apart from</b> {{ apart().join(', ') }}.</p> }
-              @if (clash(); as c) { <p class="small warn" role="alert">{{ c }}</p> }
-              @if (onHead(); as h) { <p class="small head" role="alert" [style.border-color]="'var(--v' + h.level + ')'"><dt-verdict-shape [level]="h.level" [size]="26" [style.color]="'var(--v' + h.level + ')'" /><span><b>{{ h.text }}</b> {{ h.now }} @if (h.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></p> }
-              <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving() || tooBig()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
-              @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> } @if (tooBig()) { <p class="small warn">{{ bottle()!.name }} holds {{ bottle()!.capacity_mL }} mL: make less, or take another.</p> }
+            <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of gate()!.with; track w.text) { <p class="small warnline">{{ w.text }} <dt-source [of]="w.source" /></p> }@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
+            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · 1 + {{ figure(a.partsWater) }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().never.length) { <p class="small"><b>Keep apart from</b> @for (x of apart().never; track x.name; let last = $last) { <span [class.deadly]="x.level === 5">{{ x.name }}{{ last ? '.' : '; ' }}</span> }</p> }
+              @if (apart().unknown.length) { <p class="small quiet"><b>Not known to be safe with</b> {{ names(apart().unknown) }}.</p> }
+              <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
+              @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> }
               @if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b> @if (spot()) { <a routerLink="/choose" [queryParams]="{ spot: spot() }">Back to the ladder</a> }</p> }
             </section>
             <section class="plate zinc"><dl class="facts small">@for (f of facts(); track f[0]) { <dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd> }</dl><p class="small because">@for (b of a.because; track b.text) { <span>{{ b.text }} @if (b.source) { <dt-source [of]="b.source" /> }</span> }</p></section>
@@ -74,6 +82,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
     </div>
   `,
   styles: `
+    .refused { border: 4px solid var(--v4); border-radius: 14px; padding: 18px 20px; display: grid; gap: 10px; } .refused h2 { display: flex; gap: 14px; align-items: center; font-size: 30px; color: var(--v4); } .refused p { margin: 0; font-size: 18px; } .deadly { color: var(--v5); font-weight: 700; }
     .head { display: flex; gap: 10px; align-items: flex-start; border: 3px solid; border-radius: 10px; padding: 8px 10px; } .head dt-verdict-shape { flex: none; }
     .three { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start; }
     .left { display: grid; gap: 10px; } h1 { font-size: 22px; } h2 { font-size: 19px; } .left h2 { margin-top: 4px; }
@@ -97,6 +106,9 @@ export class DilutePage {
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly settings = this.store.selectSignal(selectSettings);
   protected readonly figure = figure;
+  protected readonly worstLevel = computed(() => Math.max(0, ...(this.refused() ?? []).map((b) => b.level ?? 3)));
+  protected whenMay = (from: string): string => when(from, ...this.zone());
+  protected names = (all: readonly { name: string }[]): string => all.map((x) => x.name).join(', ');
   protected readonly said = signal<string | null>(null);
   protected readonly saving = signal(false);
   protected readonly saved = signal(false);
@@ -114,7 +126,15 @@ export class DilutePage {
       const n = (t: string | undefined): number | null => (t && Number(t) > 0 ? Number(t) : null);
       const change = {
         ...(product
-          ? { product, percent: n(this.percent()), ppm: n(this.ppm()), label: null, madeDaysAgo: null, bottle: null }
+          ? {
+              product,
+              percent: n(this.percent()),
+              ppm: n(this.ppm()),
+              label: null,
+              dose: null,
+              madeDaysAgo: null,
+              bottle: null,
+            }
           : {}),
         ...(n(this.mL()) ? { mL: n(this.mL())! } : {}),
       };
@@ -129,10 +149,11 @@ export class DilutePage {
     this.store.dispatch(diluteEvents.recipeChanged({ change }));
   }
   protected readonly system = computed<MeasureSystem>(() => this.settings()?.measureSystem ?? 'metric');
-  private readonly record = computed(() => this.knowledge.catalogue()?.products.get(this.s().product));
-  protected readonly solid = computed(() =>
-    ['powder', 'tablet', 'block', 'solid'].includes(this.record()?.state ?? ''),
-  );
+  protected readonly record = computed(() => this.knowledge.catalogue()?.products.get(this.s().product));
+  protected readonly solid = computed(() => {
+    const p = this.record();
+    return p ? isSolid(p) : false;
+  });
   private readonly chlorine = computed(() =>
     Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine),
   );
@@ -168,15 +189,18 @@ export class DilutePage {
         .filter((x) => x.onHand > 0)
         .map((x) => [x.item, this.kits().find((k) => k.id === x.kit)?.name]),
     );
-    return [...(this.knowledge.catalogue()?.products.values() ?? [])]
-      .filter((p) => p.density !== null)
-      .map((p) => ({
-        id: p.id,
-        name: p.name,
-        also: p.synonyms,
-        ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}),
-      }))
-      .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)));
+    return (
+      [...(this.knowledge.catalogue()?.products.values() ?? [])]
+        // what the gate never lets be thinned is not offered; why not is told when it is asked for by name
+        .filter((p) => p.advised && !p.use.neatOnly)
+        .map((p) => ({
+          id: p.id,
+          name: p.name,
+          also: p.synonyms,
+          ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}),
+        }))
+        .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)))
+    );
   });
   protected readonly drawer = computed<Measure[]>(() => {
     const c = this.knowledge.catalogue();
@@ -204,23 +228,13 @@ export class DilutePage {
     const now = this.spoons();
     this.change({ measures: now.includes(id) ? now.filter((m) => m !== id) : [...now, id] });
   }
+  /** Named strengths of this product, in what the page counts: ppm for chlorine, else percent. */
   protected readonly targets = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.record();
     if (!c || !p) return [];
-    const classes = c.substances.get(p.strength.substance)?.classes ?? [];
-    const kind = this.chlorine()
-      ? 'chlorine'
-      : classes.includes('peroxide')
-        ? 'peroxide'
-        : classes.includes('alcohol')
-          ? 'alcohol'
-          : classes.some((k) => /acid/.test(k))
-            ? 'acid'
-            : null;
-    return [...c.targets.values()]
-      .filter((t) => t.kind === kind)
-      .map((t) => ({ id: t.id, name: t.name, aim: kind === 'chlorine' ? t.percent.aim * 10000 : t.percent.aim }));
+    const k = this.chlorine() ? ppmPerPercent(p, c) : 1;
+    return targetsOf(p, c).map((t) => ({ id: t.id, name: t.name, aim: inPercentOf(t, p, c).aim * k }));
   });
   private readonly wanted = computed(() => {
     const s = this.s();
@@ -252,7 +266,10 @@ export class DilutePage {
     const c = this.knowledge.catalogue();
     if (!c || !this.record()) return null;
     const s = this.s();
-    return dilute(
+    const bottle = this.bottle();
+    const now = this.clock.minute();
+    const clock = { now: now.toISOString(), timeZone: this.settings()?.timeZone ?? 'UTC' };
+    return makeBottle(
       {
         stock: {
           product: s.product,
@@ -262,15 +279,31 @@ export class DilutePage {
         target: this.wanted(),
         final: { mL: s.mL },
         ...(this.spoons().length ? { measures: this.spoons() } : {}),
+        ...(s.dose ? { label: { max: s.dose, unit: this.solid() ? ('g/L' as const) : ('mL/L' as const) } } : {}),
+        vessel: bottle?.outline ?? null,
+        ...(bottle ? { opaque: bottle.opaque, capacity_mL: bottle.capacity_mL } : {}),
+        there: bottle && !this.saved() ? inVessel(bottle, this.household(), now, c) : [],
+        profile: profileOf(this.household(), now),
+        clock,
       },
       c,
       this.drawer(),
       this.system(),
     );
   });
-  protected readonly answer = computed<DiluteAnswer | null>(() => {
+  protected readonly made = computed(() => {
     const r = this.result();
     return r?.ok ? r.value : null;
+  });
+  /** What may not be made: the gate's reasons, worst first. */
+  protected readonly refused = computed(() => {
+    const g = this.made()?.gate;
+    return g && (g.may === 'no' || g.may === 'from') ? g.because : null;
+  });
+  protected readonly gate = computed(() => this.made()?.gate ?? null);
+  protected readonly answer = computed<DiluteAnswer | null>(() => {
+    const m = this.made();
+    return m && !this.refused() ? m.recipe : null;
   });
   protected readonly problem = computed(() => {
     const r = this.result();
@@ -287,7 +320,6 @@ export class DilutePage {
     })),
   );
   protected readonly capacity = computed(() => this.bottle()?.capacity_mL ?? this.s().mL / 0.9);
-  protected readonly tooBig = computed(() => (this.bottle() ? this.s().mL > this.bottle()!.capacity_mL : false));
   protected readonly inside = computed(() => {
     const a = this.answer();
     return a
@@ -312,11 +344,17 @@ export class DilutePage {
   }
   protected readonly then = computed(() => {
     const a = this.answer()!;
+    const m = this.made()!;
     const k = a.kitchen?.text ?? (this.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
+    const shut = this.bottle() && !m.open && ['sprayer', 'round', 'jar'].includes(this.bottle()!.outline);
     return [
-      `Cool tap water to the lower line.`,
+      `${capital(m.water)} water to the lower line.`,
       `${capital(k)} of ${this.shortName()} into the water${this.solid() ? '' : ', to the upper line'}.`,
-      this.solid() ? 'Close, turn it over until nothing is left on the floor.' : 'Close, turn over twice. No shaking.',
+      shut
+        ? this.solid()
+          ? 'Close, turn it over until nothing is left on the floor.'
+          : 'Close, turn over twice. No shaking.'
+        : 'Stir until it is even. Leave it open.',
       'Label it before you put it down.',
     ];
   });
@@ -355,61 +393,19 @@ export class DilutePage {
       ? `${where}${this.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).`
       : `${where}${figure(s.percent)} % ${s.basis}.`;
   }
-  private readonly life_h = computed(() => {
-    const kind = this.answer()?.window.target
-      ? this.knowledge.catalogue()?.targets.get(this.answer()!.window.target!)?.kind
-      : null;
-    return this.chlorine() ? 24 : kind === 'peroxide' ? 24 * 30 : 24 * 14;
-  });
+  private readonly life_h = computed(() => this.made()?.keeps_h ?? 24);
   private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
   protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
   private readonly discard = computed(() =>
     new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString(),
   );
   protected readonly discardAt = computed(() => when(this.discard(), ...this.zone()));
+  /** What it is kept apart from, as the rules say, worst first; nothing is left out. */
   protected readonly apart = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.record();
-    return c && p
-      ? keepApart(
-          c,
-          p.contents.filter((x) => x.percent.max >= 0.1).flatMap((x) => c.substances.get(x.substance)?.classes ?? []),
-        )
-      : [];
-  });
-  /** What is in the chosen bottle now, or was in it, against what goes in. */
-  /** What the bottle's head has met must not meet what goes in now. */
-  protected readonly onHead = computed(() => {
-    const c = this.knowledge.catalogue();
-    const b = this.bottle();
-    const product = this.s().product;
-    if (!c || !b?.head || !product || this.saved() || this.clash()) return null;
-    // what is in it now is poured away first: it counts as something that the head met
-    const source = { ...this.household(), stock: [], spots: [], rooms: [], bottles: [b] };
-    const head = carriersOf(source, this.clock.minute(), c)[0];
-    const m = head && meetsOn(head, product, c);
-    return m && m.level >= 3
-      ? { level: m.level, text: `${capital(head.name)}: ${carriedWords(head)}.`, now: m.now }
-      : null;
-  });
-  protected readonly clash = computed(() => {
-    const fill = this.bottle()?.fill;
-    const c = this.knowledge.catalogue();
-    if (!fill || !c || this.saved() || fill.parts.every((p) => p.item === this.s().product)) return null;
-    const m = mix(
-      {
-        items: [
-          { product: this.s().product },
-          ...fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })),
-        ],
-        meeting: 'container',
-      },
-      c,
-    );
-    if (!m.ok) return null;
-    return m.value.level >= 3
-      ? `It held something that must not meet this: ${m.value.headline.toLowerCase()}. Take another bottle.`
-      : `It held something else: pour it out and rinse bottle, tube and trigger first.`;
+    const all = c && p ? keepApart([p], c) : [];
+    return { never: all.filter((x) => x.level >= 4), unknown: all.filter((x) => x.level === 3) };
   });
   protected volume(e: Event): void {
     const n = parseNumber((e.target as HTMLInputElement).value);
@@ -428,9 +424,16 @@ export class DilutePage {
     const t = (e.target as HTMLInputElement).value.trim();
     this.change({ label: t ? parseNumber(t) : null });
   }
+  protected dose(e: Event): void {
+    const t = (e.target as HTMLInputElement).value.trim();
+    this.change({ dose: t ? parseNumber(t) : null });
+  }
   protected into(id: string): void {
     const b = this.bottles().find((x) => x.id === id)!;
-    this.change({ bottle: id, mL: Math.min(b.capacity_mL, Math.round(b.capacity_mL * 0.9)) });
+    this.change({
+      bottle: id,
+      mL: Math.round(b.capacity_mL * (this.knowledge.catalogue()?.vessels.get(b.outline)?.fill ?? 0.9)),
+    });
   }
   protected async save(a: DiluteAnswer): Promise<void> {
     const b = this.bottle()!;

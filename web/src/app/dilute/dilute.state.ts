@@ -9,6 +9,8 @@ export interface DiluteState {
   mL: number;
   bottle: string | null;
   label: number | null;
+  /** What the label says of its dose, mL or g a litre. */
+  dose: number | null;
   madeDaysAgo: number | null;
   measures: string[] | null;
 }
@@ -23,6 +25,7 @@ const initial: DiluteState = {
   mL: 500,
   bottle: null,
   label: null,
+  dose: null,
   madeDaysAgo: null,
   measures: null,
 };

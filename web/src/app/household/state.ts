@@ -45,7 +45,7 @@ export interface HouseholdState extends Tables {
 const adapter = <T extends { id: string }>(): EntityAdapter<T> => createEntityAdapter<T>();
 const any = adapter<{ id: string }>();
 const logAdapter = createEntityAdapter<LogEntry>({
-  sortComparer: (a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq),
+  sortComparer: (a, b) => Date.parse(b.at) - Date.parse(a.at) || b.seq - a.seq,
 });
 
 export const householdEvents = createActionGroup({
@@ -143,7 +143,8 @@ export const selectHousehold = createSelector(
   selectStock,
   selectLog,
   selectBottles,
-  (settings, members, rooms, spots, kits, stock, log, bottles) => ({
+  selectRuns,
+  (settings, members, rooms, spots, kits, stock, log, bottles, runs) => ({
     settings,
     members,
     rooms,
@@ -152,5 +153,6 @@ export const selectHousehold = createSelector(
     stock,
     log,
     bottles,
+    runs,
   }),
 );

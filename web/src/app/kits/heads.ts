@@ -94,7 +94,7 @@ export class Heads {
       from,
       to,
       level: worst?.level ?? 0,
-      because: worst?.findings[0]?.because ?? 'Nothing that they carry concerns what is in the bottles.',
+      because: worst?.because ?? 'Nothing that they carry concerns what is in the bottles.',
       now: worst?.now ?? '',
     });
   }

@@ -1,10 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { judge, type Kit, parseNumber, resolveItems, type Shopping, type Stock } from '@dolly-tub/core';
+import {
+  clashesOn,
+  type GateReason,
+  isSolid,
+  type Kit,
+  mayShelve,
+  parseNumber,
+  profileOf,
+  type Shopping,
+  type Stock,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import {
   selectBottles,
+  selectHousehold,
   selectKits,
   selectLoaded,
   selectSettings,
@@ -13,6 +24,7 @@ import {
 } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { Clock } from '../shared/clock';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, when } from '../shared/words';
 import { Heads } from './heads';
@@ -43,7 +55,8 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
               </section>
             }
             @if (wanted().length) { <section class="plate fade" aria-labelledby="needs-title"><h2 class="minor" id="needs-title">For the rung you chose</h2><ul class="lines">@for (n of wanted(); track n.id) { <li><span>{{ n.name }}</span><b [class.warn]="!n.here">{{ n.words }}</b>@if (!n.here) { <button class="link" type="button" [disabled]="n.listed" (click)="listItem(n.id, n.unit, n.amount)">{{ n.listed ? 'on the list' : 'list it' }}</button> } @else { <span></span> }</li> }</ul></section> }
-            @if (clash(); as x) { <section class="plate verdict" [style.border-color]="'var(--v' + x.level + ')'"><div class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="44" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><div><h2 class="minor" [style.color]="'var(--v' + x.level + ')'">Not on one shelf</h2><p class="small">{{ x.says }}</p><a class="small" routerLink="/emergency" [queryParams]="{ what: x.what }">They have already met</a></div></div></section> }
+            @if (pending(); as p) { <section class="plate verdict" [style.border-color]="'var(--v' + p.level + ')'" role="alertdialog" aria-labelledby="pending-title"><div class="row nowrap"><dt-verdict-shape [level]="p.level" [size]="44" [style.color]="'var(--v' + p.level + ')'" /><div><h2 class="minor" id="pending-title">{{ p.name }} does not go there</h2>@for (b of p.because; track b.text) { <p class="small">{{ b.text }}</p> }</div></div><div class="row"><button class="btn strong" type="button" (click)="pending.set(null)">Leave it where it is</button><button class="link" type="button" (click)="moveAnyway()">it stands there already</button></div></section> }
+            @if (clashes(); as all) { @if (all.length) { <section class="plate verdict" [style.border-color]="'var(--v' + all[0]!.level + ')'"><h2 class="minor" [style.color]="'var(--v' + all[0]!.level + ')'">Not on one shelf</h2><ul class="clashes">@for (x of all; track x.key) { <li class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="34" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><p class="small"><b>{{ capital(x.what) }}.</b> If both leak: {{ x.says }} <a routerLink="/emergency" [queryParams]="{ what: x.what }">They have already met</a></p></li> }</ul><p class="small">{{ all[0]!.then }}</p></section> } }
             <section class="plate zinc" aria-labelledby="low-title"><h2 class="minor" id="low-title">Below par here</h2>
               <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
             @if (mixed().length) { <section class="plate zinc"><h2 class="minor">Mixed bottles</h2><ul class="lines">@for (b of mixed(); track b.name) { <li><span>{{ b.name }}</span><b>{{ b.left }}</b><span class="small" [class.warn]="b.old">{{ b.until }}</span></li> }</ul></section> }
@@ -57,6 +70,7 @@ const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0',
   `,
   styles: `
     .later { min-height: 150px; } .about { margin: 4px 0 0; } .layout { display: grid; grid-template-columns: minmax(0, 2.1fr) minmax(320px, 1fr); gap: 18px; align-items: start; } .shelf { padding: 16px 20px 10px; }
+    .clashes { list-style: none; display: grid; gap: 8px; } .clashes li { margin: 0; }
     .stack section { display: grid; gap: 10px; } .minor { font-size: 18px; } .count { align-items: end; } .count .input { width: 110px; } .nowrap { flex-wrap: nowrap; align-items: flex-start; } .nowrap p { margin: 2px 0 0; }
     .lines { list-style: none; display: grid; gap: 2px; } .lines li { display: grid; grid-template-columns: 1fr auto auto; gap: 12px; align-items: center; min-height: 32px; } .lines li > span:first-child { min-width: 0; overflow-wrap: anywhere; }
     .link:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }
@@ -74,6 +88,8 @@ export class KitsPage {
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly shopping = this.store.selectSignal(selectShopping);
   private readonly bottles = this.store.selectSignal(selectBottles);
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly clock = inject(Clock);
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly pickedId = this.store.selectSignal(kitsFeature.selectStock);
   protected readonly said = signal<string | null>(null);
@@ -127,44 +143,27 @@ export class KitsPage {
       .filter((s) => s.item === item)
       .reduce((a, s) => a + s.onHand, 0);
   }
-  /** The worst pair on this shelf, by the mixing engine's shelf column. */
-  private readonly worst = computed(() => {
+  /** Every pair of this shelf that may not stand together, worst first, by the gate. */
+  protected readonly clashes = computed(() => {
     const c = this.knowledge.catalogue();
-    const ids = [
-      ...new Set(
-        this.here()
-          .filter((s) => s.onHand > 0 && c?.products.has(s.item))
-          .map((s) => s.item),
-      ),
-    ];
-    if (!c || ids.length < 2) return null;
-    const items = resolveItems(
-      ids.map((product) => ({ product })),
-      c,
-    );
-    if (!items.ok) return null;
-    const a = judge(items.value, { meeting: 'shelf' }, c);
-    const f = a.findings[0];
-    if (a.level < 4 || !f) return null;
-    // those of the worst pair that stand on one board
-    const pair = [...new Set(f.pair.map((p) => ids[p.item]!))];
-    return { level: a.level, pair, because: f.because, then: a.then[0] ?? '' };
-  });
-  protected readonly clash = computed(() => {
-    const w = this.worst();
-    return w
-      ? {
-          level: w.level,
-          what: w.pair.map((i) => this.name(i)).join(' and '),
-          says: `${capital(w.pair.map((i) => this.name(i)).join(' stands beside '))}. If both leak: ${w.because.charAt(0).toLowerCase()}${w.because.slice(1)} ${w.then}`,
-        }
-      : null;
+    if (!c) return [];
+    const ids = this.here()
+      .filter((s) => s.onHand > 0)
+      .map((s) => s.item);
+    return clashesOn(ids, c)
+      .filter((x) => x.level >= 4)
+      .map((x) => ({
+        ...x,
+        key: x.pair.join('|'),
+        what: x.pair.map((i) => this.name(i)).join(' and '),
+        says: x.because.charAt(0).toLowerCase() + x.because.slice(1),
+      }));
   });
   protected readonly boards = computed<Board[]>(() => {
     const k = this.kit();
     const c = this.knowledge.catalogue();
     if (!k || !c) return [];
-    const clash = new Set(this.worst()?.pair);
+    const clash = new Set(this.clashes().flatMap((x) => x.pair));
     return [...k.places]
       .sort((a, b) => a.row - b.row)
       .map((p) => ({
@@ -179,7 +178,7 @@ export class KitsPage {
             const par = k.par.find((x) => x.item === s.item)?.level ?? null;
             const low = par !== null && this.total(s.item) < par;
             const piece = s.pack.unit === 'piece';
-            const solid = product && ['powder', 'tablet', 'block', 'solid'].includes(product.state);
+            const solid = product && isSolid(product);
             return {
               stock: s,
               name: this.name(s.item),
@@ -256,7 +255,7 @@ export class KitsPage {
     this.bottles()
       .filter((b) => b.fill && b.kit === this.kit()?.id)
       .map((b) => {
-        const old = Date.parse(b.fill!.discardAt) < Date.now();
+        const old = Date.parse(b.fill!.discardAt) < this.clock.minute().getTime();
         return {
           name: b.name,
           left: `${figure(b.fill!.left_mL)} mL`,
@@ -265,9 +264,17 @@ export class KitsPage {
         };
       }),
   );
-  protected readonly places = computed<Choice[]>(() =>
-    this.kits().flatMap((k) => k.places.map((p) => ({ id: `${p.id}@${k.id}`, name: `${k.name}: ${p.name}` }))),
-  );
+  /** Every place of every kit, with what the gate says of the picked thing there. */
+  protected readonly places = computed<Choice[]>(() => {
+    const stock = this.picked()?.stock;
+    return this.kits().flatMap((k) =>
+      k.places.map((p) => {
+        const gate = stock && this.mayStand(stock, { kit: k.id, place: p.id });
+        const note = gate?.may === 'no' ? { note: gate.because[0]!.text.split('. ')[0]! } : {};
+        return { id: `${p.id}@${k.id}`, name: `${k.name}: ${p.name}`, ...note };
+      }),
+    );
+  });
 
   private async attempt(work: () => Promise<string | null>): Promise<void> {
     try {
@@ -276,17 +283,51 @@ export class KitsPage {
       this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
     }
   }
+  /** A move that the gate does not offer: asked, since it may be what is so already. */
+  protected readonly pending = signal<{
+    stock: Stock;
+    change: Partial<Stock>;
+    name: string;
+    level: number;
+    because: readonly GateReason[];
+  } | null>(null);
+  protected readonly capital = capital;
   protected move(m: { stock: Stock; place: string; position: number }): void {
-    void this.attempt(async () => {
-      await this.api.replace('stock', { ...m.stock, place: m.place, position: m.position });
-      return null;
-    });
+    this.put(m.stock, { place: m.place, position: m.position });
   }
   protected moveTo(s: Stock, to: string): void {
     const [place, kit] = to.split('@');
-    void this.attempt(async () => {
-      await this.api.replace('stock', { ...s, place: place!, kit: kit! });
-      return `${capital(this.name(s.item))} moved.`;
+    this.put(s, { place: place!, kit: kit! });
+  }
+  private put(stock: Stock, change: Partial<Stock>): void {
+    const gate = this.mayStand(stock, change);
+    const worse = gate && gate.may === 'no' && change.kit !== undefined && change.kit !== stock.kit;
+    if (worse) {
+      const level = Math.max(...gate.because.map((b) => b.level ?? 3));
+      this.pending.set({ stock, change, name: capital(this.name(stock.item)), level, because: gate.because });
+      return;
+    }
+    void this.moved(stock, change, gate?.with[0]?.text);
+  }
+  private mayStand(stock: Stock, change: Partial<Stock>) {
+    const c = this.knowledge.catalogue();
+    const kit = this.kits().find((k) => k.id === (change.kit ?? stock.kit));
+    if (!c || !kit) return null;
+    const beside = this.stock()
+      .filter((s) => s.kit === kit.id && s.id !== stock.id && s.onHand > 0)
+      .map((s) => s.item);
+    const place = kit.places.find((p) => p.id === (change.place ?? stock.place)) ?? null;
+    return mayShelve(stock.item, beside, place, profileOf(this.household(), this.clock.minute()), c);
+  }
+  protected moveAnyway(): void {
+    const p = this.pending();
+    this.pending.set(null);
+    if (p) void this.moved(p.stock, p.change);
+  }
+  private moved(stock: Stock, change: Partial<Stock>, mind?: string): Promise<void> {
+    return this.attempt(async () => {
+      await this.api.replace('stock', { ...stock, ...change });
+      return change.kit || mind ? [`${capital(this.name(stock.item))} moved.`, mind].filter(Boolean).join(' ') : null;
     });
   }
   protected count(e: Event, t: Thing): void {

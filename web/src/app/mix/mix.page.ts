@@ -21,12 +21,14 @@ import {
   guardsFor,
   judge,
   type JudgedItem,
+  MEETING,
   type MeetingId,
   type MixItem,
   type Product,
   profileOf,
   releasesOf,
   resolveItems,
+  whereOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
@@ -230,6 +232,7 @@ export class MixPage {
         closed: this.state.meeting() === 'container' && this.state.closed(),
         rinsed: this.state.rinsed(),
         conditions: this.state.conditions(),
+        ...(this.solidPlace() ? { porous: false } : {}),
       },
       c,
     );
@@ -251,6 +254,11 @@ export class MixPage {
     const ids = this.state.items().flatMap((i) => [i.product, ...(i.holds?.what.map((w) => w.product) ?? [])]);
     const products = [...new Set(ids)].flatMap((id) => (id && c.products.get(id)) || []);
     return guardsFor(products, profileOf(this.household(), this.clock.minute()), c);
+  });
+  /** Everything of this house among them is known not to drink: the same question as at the spot itself. */
+  private readonly solidPlace = computed(() => {
+    const mine = this.state.items().flatMap((i) => (i.holds && this.carrierNamed(i.holds.name)) || []);
+    return mine.length > 0 && mine.every((k) => !k.porous);
   });
   protected readonly names = computed(() => this.items().map((i) => i.name));
   /** Level 0 claims no more than was read. */
@@ -307,7 +315,7 @@ export class MixPage {
     const k = this.allCarriers().find((x) => x.id === id);
     if (!c || !k) return;
     this.add(asItem(k, c));
-    const meeting: MeetingId = k.kind === 'spot' ? 'surface' : k.kind === 'fixture' ? 'fixture' : 'carried';
+    const meeting = MEETING[whereOf(k)];
     this.store.dispatch(mixEvents.meetingChosen({ meeting }));
   }
   private carriedOf(n: number): { index: number; words: string; rinsable: boolean; rinsed: boolean } | null {
@@ -335,13 +343,16 @@ export class MixPage {
       });
       this.store.dispatch(
         mixEvents.thingsBrought({
-          items: this.state
-            .items()
-            .map((x, i) =>
-              i === n && x.holds
-                ? { holds: { ...x.holds, what: x.holds.what.map((w) => ({ ...w, rinsed: true })) } }
-                : x,
-            ),
+          items: this.state.items().map((x, i) =>
+            i === n && x.holds
+              ? {
+                  holds: {
+                    ...x.holds,
+                    what: x.holds.what.map((w) => ({ ...w, rinsed: true, times: 2, rinsedDaysAgo: 0 })),
+                  },
+                }
+              : x,
+          ),
         }),
       );
     } catch (x) {

@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type LogFields, movesFor, pieceFor, type Run, type Spot } from '@dolly-tub/core';
+import { againstGoingOn, type LogFields, movesFor, type Run, type Spot, type Taken, takePiece } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
@@ -44,11 +44,13 @@ const OUTCOMES: [Outcome, string, string][] = [
             @for (c of r.closes ?? []; track c) { <button type="button" class="btn holds" role="checkbox" [attr.aria-checked]="holds().has(c)" (click)="say(c)"><span aria-hidden="true">{{ holds().has(c) ? '✓' : '' }}</span>{{ capital(c) }}</button> }
             @if (open().length) { <p class="because">Not closed while that does not hold. Go back if it was skipped.</p> }
             <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving() || open().length > 0" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
-            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() ? 0 : 1)">rinsed off</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button>@if (toolNames(); as t) { <button class="chip" type="button" [attr.aria-pressed]="toolsRinsed() > 0" (click)="toolsRinsed.set(toolsRinsed() ? 0 : 1)">{{ t }} rinsed</button> }</div>
+            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() === 0 ? 1 : rinsed() === 1 ? 2 : 0)">{{ rinsed() === 2 ? 'rinsed twice' : rinsed() === 1 ? 'rinsed once' : 'not rinsed' }}</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button>@if (toolNames(); as t) { <button class="chip" type="button" [attr.aria-pressed]="toolsRinsed() > 0" (click)="toolsRinsed.set(toolsRinsed() ? 0 : 1)">{{ t }} rinsed</button> }</div>
           } @else {
             <span class="chip still">{{ what() }}</span>
             <h2>{{ step()!.text }}</h2>
             <p class="because">{{ capital(step()!.because) }}.</p>
+            @for (b of against(); track b.text) { <p class="stop" role="alert"><b>Stop.</b> {{ b.text }} <a routerLink="/emergency">They have already met</a></p> }
+            @for (t of pieces(); track t) { <p class="warn" role="alert">{{ t }}</p> }
           }
           @for (t of timers(); track t.id) {
             <div class="tray timer" [class.ready]="t.ready" [class.over]="t.over" role="timer" [attr.aria-label]="t.say"><svg viewBox="0 0 56 56" aria-hidden="true"><circle cx="28" cy="28" r="23" class="track" /><circle cx="28" cy="28" r="23" class="run-arc" [attr.stroke-dasharray]="144.500" [attr.stroke-dashoffset]="144.500 * (1 - t.share)" transform="rotate(-90 28 28)" />@if (t.ready) { <path d="m17 29 8 8 15-17" class="tick" /> }</svg><span class="tl"><b>{{ t.label }}</b><span [class.warn]="t.ready">{{ t.words }}</span></span><span class="clock num">{{ t.clock }}</span></div>
@@ -73,6 +75,7 @@ const OUTCOMES: [Outcome, string, string][] = [
     .wood { height: 12px; margin: 0 -16px; background: var(--wood); border-bottom: 2px solid var(--wood-edge); } header { display: flex; align-items: baseline; gap: 12px; } header h1 { font-size: 22px; } header .chip { margin-left: auto; } .still { cursor: default; border-color: var(--zinc-2); justify-self: start; } .still:hover { background: var(--enamel); }
     .progress { height: 12px; border-radius: 6px; background: var(--zinc-1); overflow: hidden; } .progress i { display: block; height: 100%; background: var(--blue); transition: width 160ms ease-out; }
     .step { display: grid; gap: 16px; align-content: start; grid-auto-rows: min-content; } .step h2 { font-size: clamp(27px, 7vw, 40px); font-weight: 800; line-height: 1.14; } .because { font-size: 20px; margin: 0; color: var(--ink-2); } .shift { font-size: 20px; font-weight: 600; margin: 0; color: var(--blue); }
+    .stop { margin: 0; border: 4px solid var(--v5); border-radius: 12px; padding: 12px 16px; font-size: 19px; color: var(--v5); }
     .timer { display: flex; align-items: center; gap: 14px; margin-top: 6px; } .timer svg { width: 56px; height: 56px; flex: none; fill: none; } .track { stroke: var(--zinc-2); stroke-width: 8; } .run-arc { stroke: var(--blue); stroke-width: 8; stroke-linecap: round; } .tick { stroke: var(--copper); stroke-width: 6; stroke-linecap: round; stroke-linejoin: round; } .ready .run-arc { stroke: var(--copper); } .timer.ready { border-color: var(--copper); border-width: 2px; }
     .tl { display: grid; flex: 1; font-size: 17px; } .clock { font-size: 32px; font-weight: 700; } .ready .clock { color: var(--copper); }
     .holds { display: flex; gap: 14px; align-items: center; justify-content: flex-start; min-height: 64px; font-size: 20px; white-space: normal; text-align: left; } .holds span { flex: none; width: 30px; height: 30px; border: 3px solid var(--zinc-4); border-radius: 8px; display: grid; place-items: center; font-weight: 800; } .holds[aria-checked='true'] { border-color: var(--good); } .holds[aria-checked='true'] span { background: var(--good); border-color: var(--good); color: var(--enamel); }
@@ -113,8 +116,8 @@ export class RunPage implements OnDestroy {
     effect(() => {
       const r = this.run();
       if (!r) return;
-      this.rinsed.set(r.steps.some((s) => /(^|\.)(rinse|wipe)$/.test(s.id)) ? 1 : 0);
-      this.aired.set(r.steps.some((s) => /(^|\.)air$/.test(s.id)));
+      this.rinsed.set(r.steps.some((s) => RINSES.has(s.kind ?? '')) ? 1 : 0);
+      this.aired.set(r.steps.some((s) => s.kind === 'air'));
     });
     effect(() => {
       for (const t of this.timers())
@@ -293,20 +296,39 @@ export class RunPage implements OnDestroy {
   }
   /** Parts that are in the log already, should one of several not get through. */
   private readonly written = new Set<Part>();
-  /** The piece of stock that a part was done with, if it keeps what it was wet with. */
-  private pieceOf(part: Part): string | null {
+  /** The piece of stock that a part is done with, by class and by what it carries. */
+  private takenFor(part: Part): Taken | null {
     const tool = part.method?.tool;
     const c = this.knowledge.catalogue();
-    if (!tool || !part.method?.product || !c?.tools.get(tool)?.carries) return null;
-    return pieceFor(tool, this.spotOf(part.spot)?.room ?? null, this.household())?.id ?? null;
+    if (!tool || !c) return null;
+    const spot = this.spotOf(part.spot) ?? null;
+    return takePiece(tool, spot, part.method?.product ?? null, this.household(), this.clock.minute(), c);
   }
+  private pieceOf(part: Part): string | null {
+    return this.takenFor(part)?.stock.id ?? null;
+  }
+  /** Somebody may have put something there since. */
+  protected readonly against = computed(() => {
+    const r = this.run();
+    const c = this.knowledge.catalogue();
+    return r && c && !this.ending() ? againstGoingOn(r, this.household(), this.clock.minute(), c).slice(0, 2) : [];
+  });
+  /** What the gate says of the pieces that the house has for this: told before the first step. */
+  protected readonly pieces = computed(() => {
+    const r = this.run();
+    if (!r || r.state !== 'running' || this.ending()) return [];
+    return partsOf(r).flatMap((p) => {
+      const gate = this.takenFor(p)?.gate;
+      return gate?.may === 'no' || gate?.may === 'from' ? [`${gate.because[0]!.text} Take another one.`] : [];
+    });
+  });
   /** Tools of this run that keep residue, in words. */
   protected readonly toolNames = computed(() => {
     const r = this.run();
     const c = this.knowledge.catalogue();
     if (!r || !c) return '';
     const names = partsOf(r)
-      .filter((p) => this.pieceOf(p))
+      .filter((p) => this.pieceOf(p) && c.tools.get(p.method!.tool!)?.carries)
       .map((p) => c.tools.get(p.method!.tool!)!.name);
     return [...new Set(names)].join(' and ');
   });
@@ -387,6 +409,8 @@ export class RunPage implements OnDestroy {
   }
 }
 type Part = Pick<Run, 'spot' | 'question' | 'method' | 'uses'>;
+/** Steps that rinse what was put on off again. */
+const RINSES: ReadonlySet<string> = new Set(['rinse', 'wipe', 'disinfect-rinse']);
 /** What a run did: one thing, or the cleaning stages of a job. */
 const partsOf = (r: Run): Part[] => r.parts ?? [r];
 

@@ -1,0 +1,86 @@
+import type { Catalogue } from '../catalogue';
+import { judge, resolveItems } from '../mixing';
+import { capital, type Profile } from './people';
+import { answerOf, type GateAnswer, type GateReason } from './types';
+
+/** Where a thing is put: as a kit's record has it. */
+export interface Shelf {
+  heightBand?: 'high' | 'eye' | 'low' | 'hook';
+  locked?: boolean;
+}
+
+/**
+ * Whether a product may stand on a shelf or in a carrier beside what stands there: every pair by the shelf column, and
+ * who could reach it. Ids of the catalogue; tools are no partners.
+ */
+export function mayShelve(
+  product: string,
+  others: readonly string[],
+  shelf: Shelf | null,
+  profile: Profile,
+  catalogue: Catalogue,
+): GateAnswer {
+  const p = catalogue.products.get(product);
+  if (!p) return answerOf([], []);
+  const bars: GateReason[] = [];
+  const asks: GateReason[] = [];
+  for (const id of new Set(others)) {
+    const other = catalogue.products.get(id);
+    if (!other || id === product) continue;
+    const items = resolveItems([{ product }, { product: id }], catalogue);
+    if (!items.ok) continue;
+    const f = judge(items.value, { meeting: 'shelf' }, catalogue).findings[0];
+    if (f && f.level >= 3)
+      bars.push({
+        kind: 'meets',
+        text: `Not beside ${other.name}. If both leak: ${f.because.charAt(0).toLowerCase()}${f.because.slice(1)}`,
+        source: f.source,
+        level: f.level,
+        rule: f.rule,
+        met: other.name,
+      });
+  }
+  const harms = p.hazards.signal === 'Danger' || p.hazards.pictograms.length > 0;
+  if (shelf && harms && shelf.heightBand === 'high')
+    asks.push({
+      kind: 'order',
+      text: `${capital(p.name)} stands below the eyes: nothing drips onto a face.`,
+      source: 'common-practice',
+    });
+  if (shelf && harms && !shelf.locked && profile.people?.includes('toddler'))
+    asks.push({ kind: 'people', text: 'A toddler lives here: a place that locks.', source: 'common-practice' });
+  return answerOf(bars, asks);
+}
+
+/** Two things that may not stand on one shelf, and what is done about it. */
+export interface Clash {
+  pair: [string, string];
+  level: number;
+  because: string;
+  then: string;
+  source: string;
+}
+/** Every pair of products that may not stand on one shelf, worst first. */
+export function clashesOn(ids: readonly string[], catalogue: Catalogue): Clash[] {
+  const products = [...new Set(ids)].filter((id) => catalogue.products.has(id));
+  const items = resolveItems(
+    products.map((product) => ({ product })),
+    catalogue,
+  );
+  if (!items.ok) return [];
+  const out: Clash[] = [];
+  for (let i = 0; i < products.length; i++)
+    for (let j = i + 1; j < products.length; j++) {
+      const verdict = judge([items.value[i]!, items.value[j]!], { meeting: 'shelf' }, catalogue);
+      const f = verdict.findings[0];
+      if (f && f.level >= 3)
+        out.push({
+          pair: [products[i]!, products[j]!],
+          level: f.level,
+          because: f.because,
+          then: verdict.then[0] ?? '',
+          source: f.source,
+        });
+    }
+  return out.sort((a, b) => b.level - a.level);
+}

@@ -1,0 +1,84 @@
+import { type Advice, type Question, type Rung, type Step, stepsWithHygiene } from '../method';
+import type { Run } from './records';
+
+/** What a run keeps of the rung it follows. */
+export const methodOf = (r: Rung): NonNullable<Run['method']> => ({
+  name: r.name,
+  product: r.product,
+  tool: r.tool,
+  apply: r.apply,
+  strength: r.strength,
+  mechanism: r.mechanism,
+  dwell_min: r.dwell_min,
+  rung: r.rung,
+  effect: r.effect,
+});
+type Part = NonNullable<Run['parts']>[number];
+
+/** Steps as a run keeps them: a wait only where there is one. */
+export const keptSteps = (steps: readonly Step[], stage?: string): Run['steps'] =>
+  steps.map(({ id, kind, text, because, active_s, wait_s }) => ({
+    id: stage ? `${stage}.${id}` : id,
+    kind,
+    text,
+    because,
+    active_s,
+    ...(wait_s ? { wait_s } : {}),
+  }));
+
+/**
+ * What one cleaning stage of a run does, for the log: the rung, and what disinfects beside it, each as a part of its own,
+ * so that the ledger knows of both.
+ */
+export function partsOfStage(
+  stage: string,
+  rung: Rung,
+  advice: Pick<Advice, 'hygiene'>,
+  spot: string | null,
+  question: Question,
+): Part[] {
+  const asked = {
+    material: question.material,
+    ...(question.finish ? { finish: question.finish } : {}),
+    soil: question.soil,
+    severity: question.severity ?? 3,
+  };
+  const d = advice.hygiene?.disinfect;
+  const clean: Part = { stage, spot, question: asked, method: methodOf(rung), uses: rung.uses };
+  if (!d) return [clean];
+  const after: Part = {
+    stage,
+    spot,
+    question: asked,
+    method: { name: d.name, product: d.product, tool: null, strength: d.strength, dwell_min: d.contact_min },
+    uses: d.uses,
+  };
+  return [clean, after];
+}
+
+/** A run of one rung on one spot (or nowhere in particular): its steps, what it uses, and its parts where it has several. */
+export function runOfRung(
+  rung: Rung,
+  advice: Pick<Advice, 'hygiene'>,
+  spot: string | null,
+  question: Question,
+  startedAt: string,
+): Omit<Run, 'id' | 'version' | 'createdAt' | 'updatedAt'> {
+  const parts = partsOfStage(ONE, rung, advice, spot, question);
+  const several = parts.length > 1;
+  return {
+    question: parts[0]!.question,
+    spot,
+    job: null,
+    bottle: null,
+    method: methodOf(rung),
+    steps: keptSteps(stepsWithHygiene(rung, advice), several ? ONE : undefined),
+    uses: parts.flatMap((p) => p.uses),
+    index: 0,
+    timers: [],
+    state: 'running',
+    startedAt,
+    ...(several ? { parts } : {}),
+  };
+}
+const ONE = 'one';

@@ -1,0 +1,108 @@
+import { type Catalogue, isWater, percentInUse, type Product, productClasses, sourceOf } from '../../catalogue';
+import { refusedByPeople, refusedByRecord } from '../../gate';
+import { stanceRefusesProduct } from '../stances';
+import { tuning } from '../tuning';
+import type { Face, Here, Refusal } from '../types';
+import { holdsFor } from './holds';
+import { listed, refusal } from './words';
+
+/** One reason against a product whatever its strength: a small rule with a name, asked in order. */
+type ProductRule = (p: Product, face: Face, here: Here, c: Catalogue) => Refusal | null;
+
+/** The gate knows it for mixing only. */
+const neverAdvised: ProductRule = (p, _face, _here, c) => {
+  const no = refusedByRecord(p);
+  return no && refusal('never-advised', { thing: p.name }, no.source, c);
+};
+/** Its label is made for another kind of surface, a machine or a drain. */
+const madeFor: ProductRule = (p, face, _here, c) => {
+  const fits =
+    p.suits !== 'none' &&
+    (p.suits === 'both' || (p.suits === 'soft') === face.material.soft) &&
+    (!p.families || p.families.includes(face.material.family));
+  if (fits) return null;
+  const what = p.families
+    ? listed(p.families)
+    : p.suits === 'none'
+      ? 'a machine, a drain or another use'
+      : p.suits === 'soft'
+        ? 'cloth and pile'
+        : 'hard surfaces';
+  return refusal('made-for', { thing: p.name, for: what, face: face.material.name }, sourceOf(p, 'suits', c).id, c);
+};
+const madeForFloors: ProductRule = (p, face, _here, c) =>
+  p.floor && !face.material.floor && face.zone !== 'floor'
+    ? refusal('made-for', { thing: p.name, for: 'floors', face: face.material.name }, sourceOf(p, 'suits', c).id, c)
+    : null;
+const madeForSoils: ProductRule = (p, face, _here, c) =>
+  p.forNatures && !p.forNatures.includes(face.soil.nature)
+    ? refusal(
+        'soil-made-for',
+        { thing: p.name, for: listed(p.forNatures), soil: face.soil.name },
+        sourceOf(p, 'suits', c).id,
+        c,
+      )
+    : null;
+/** What the household keeps to: pantry, steam, and its choices where people disagree. */
+const keptTo: ProductRule = (p, _face, here, c) => {
+  const stance = here.profile?.stance;
+  if (stance === 'pantry' && !p.pantry) return refusal('pantry', {}, 'household', c);
+  if (stance === 'steam' && !isWater(p, c)) return refusal('steam-only', {}, 'household', c);
+  return stanceRefusesProduct(p, here.neighbours ?? [], here.habits, c);
+};
+const people: ProductRule = (p, _face, here, c) => {
+  const no = refusedByPeople(p, 1, null, here.profile ?? {}, c);
+  return no && refusal('people', { says: no.text }, no.source, c);
+};
+/** A soil's ban reads on a product by its mechanisms, or by a class of that name; a ban on warmth is none on the product. */
+const makesItWorse: ProductRule = (p, face, _here, c) => {
+  const classes = productClasses(p, c);
+  const ban = face.soil.sets.find((s) => holdsFor(s, face) && setBy(s.mechanism, p, classes, c));
+  if (!ban) return null;
+  const mechanism = c.mechanisms.get(ban.mechanism)?.name ?? ban.mechanism;
+  return refusal(
+    'worsens',
+    { mechanism, soil: face.soil.name, why: ban.because },
+    sourceOf(face.soil, 'sets', c).id,
+    c,
+  );
+};
+function setBy(mechanism: string, p: Product, classes: readonly string[], c: Catalogue): boolean {
+  const t = tuning(c);
+  if (c.mechanisms.get(mechanism)?.when) return false;
+  if ((p.mechanisms[mechanism] ?? 0) > t.mechanismFrom) return true;
+  if (mechanism === 'salt')
+    return classes.includes('halide-salt') && p.contents.some((x) => x.percent.max >= t.saltFrom_percent);
+  return classes.includes(mechanism) && !mechanism.startsWith('water');
+}
+/** Mould is cleaned and kept dry: what kills it is used only by the person's own label, which is an own record. */
+const biocide: ProductRule = (p, face, _here, c) =>
+  face.soil.hygiene?.asks === 'dry' && !face.material.soft && p.disinfects !== 'no' && p.basis.default !== 'household'
+    ? refusal('biocide', { thing: p.name }, sourceOf(face.soil, 'hygiene', c).id, c)
+    : null;
+/** Grit on a surface that bears none at all. */
+const fragile: ProductRule = (p, face, _here, c) =>
+  face.material.scrub === 'none' && percentInUse({ product: p, dilution: 1 }, ['abrasive'], c) > 0
+    ? refusal('fragile', { face: face.material.name }, sourceOf(face.material, 'scrub', c).id, c)
+    : null;
+
+export const PRODUCT_RULES: Readonly<Record<string, ProductRule>> = {
+  neverAdvised,
+  madeFor,
+  madeForFloors,
+  madeForSoils,
+  keptTo,
+  people,
+  makesItWorse,
+  biocide,
+  fragile,
+};
+
+/** What refuses a product whatever its strength: the first rule that does, or null. */
+export function refuseProduct(product: Product, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
+  for (const rule of Object.values(PRODUCT_RULES)) {
+    const no = rule(product, face, here, catalogue);
+    if (no) return no;
+  }
+  return null;
+}

@@ -1,0 +1,4 @@
+import type { Catalogue, Tuning } from '../catalogue';
+
+/** The one record of the engine's numbers. */
+export const tuning = (catalogue: Catalogue): Tuning => [...catalogue.tuning.values()][0]!;
