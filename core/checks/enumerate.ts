@@ -13,7 +13,7 @@ import type { ChemOption, Here } from '../src/method/types';
 /**
  * The reference for the engine's short cuts: every tool with every way of putting on every product, every
  * limit asked anew of every method, no side dropped early and no front taken before the end. Slow, and the
- * same ladder. (Kits, bars and own records are left to the engine.)
+ * same ladder. (Kits, bars, own records and what disinfects afterwards are left to the engine.)
  */
 export function enumerate(
   q: Question,
@@ -44,7 +44,7 @@ export function enumerate(
     for (const chem of ways) {
       if (refuseTool(tool, face, context, catalogue)) continue;
       const dry = chem.product === null;
-      if (!takesWetness(tool, dry ? 'dry' : 'wet') || (tool.alone && !chem.plain)) continue;
+      if (!takesWetness(tool, dry ? 'dry' : 'wet', face) || (tool.alone && !chem.plain)) continue;
       const option = toolOption(tool, face, dry, catalogue);
       if (option.D < t.tooWeak && (dry || tool.cloth === undefined)) continue;
       const m = method(chem, option, need, evidence, face, catalogue);

@@ -232,6 +232,8 @@ export const SoilSchema = Type.Object({
           ),
         ),
         noDry: Type.Boolean(),
+        /** Wetted before anything moves: no dry method but a vacuum cleaner, where that is not banned. */
+        wetFirst: Type.Optional(Type.Boolean()),
       },
       { additionalProperties: false },
     ),

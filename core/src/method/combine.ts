@@ -2,6 +2,7 @@ import type { Catalogue, Tool } from '../catalogue';
 import { front, type Scored } from './front';
 import { toolOption } from './options';
 import { methodName } from './rung';
+import { stirsUp } from './refuse/tool';
 import { tuning } from './tuning';
 import { mustWash, washes, washesBy, washesWith } from './wash';
 import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
@@ -16,9 +17,10 @@ export interface Method extends Scored {
   evidence: Rung['evidence'];
 }
 
-/** Whether a tool is used that wet. */
-export const takesWetness = (tool: Tool, wetness: string): boolean =>
-  tool.wet === 'any' || (wetness === 'dry' ? tool.wet === 'dry' : tool.wet !== 'dry');
+/** Whether a tool is used that wet on this soil: what has to be wetted before it moves is not worked dry. */
+export const takesWetness = (tool: Tool, wetness: string, face: Face): boolean =>
+  (wetness !== 'dry' || !stirsUp(tool, face)) &&
+  (tool.wet === 'any' || (wetness === 'dry' ? tool.wet === 'dry' : tool.wet !== 'dry'));
 
 /** What a method is known by: the mechanism that does most in its product, or else in its tool. */
 const leading = (parts: Rung['doses']): string =>
@@ -58,7 +60,7 @@ export function combine(
   const ledBy = (parts: () => Rung['doses']): string => (evidence.length ? leading(parts()) : '');
   for (const dry of [true, false]) {
     const toolAll = tools
-      .filter((x) => takesWetness(x, dry ? 'dry' : 'wet'))
+      .filter((x) => takesWetness(x, dry ? 'dry' : 'wet', face))
       .map((x) => toolOption(x, face, dry, catalogue))
       // what does nothing here is no part of a method; a cloth carries the product all the same
       .filter((x) => x.D >= t.tooWeak || (!dry && x.tool.cloth !== undefined));

@@ -128,7 +128,15 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
     ),
     ...(soils.every((s) => s.damage) ? { damage: true } : {}),
     ...(soils.some((s) => s.fine) ? { fine: true } : {}),
-    ...(hazard ? { hazard: { ...hazard, noDry: soils.some((s) => s.hazard?.noDry) } } : {}),
+    ...(hazard
+      ? {
+          hazard: {
+            ...hazard,
+            noDry: soils.some((s) => s.hazard?.noDry),
+            wetFirst: soils.some((s) => s.hazard?.wetFirst),
+          },
+        }
+      : {}),
     ...(hygiene ? { hygiene } : {}),
     ...(soils.some((s) => s.holds) ? { holds: soils.flatMap((s) => s.holds ?? []) } : {}),
     ...(soils.some((s) => s.hardness) ? { hardness: Math.max(...soils.map((s) => s.hardness ?? 0)) } : {}),

@@ -1,4 +1,5 @@
 import { type Catalogue, sourceOf, type Tool } from '../../catalogue';
+import { capital } from '../../gate';
 import { significant } from '../../quantity';
 import { stanceRefusesTool } from '../stances';
 import { tuning } from '../tuning';
@@ -102,6 +103,20 @@ const filter: ToolRule = (t, face, _h, c) =>
   face.soil.fine && t.mechanisms['suction'] && !t.fineFilter
     ? refusal('filter', { thing: t.name, soil: face.soil.name }, own(t, c), c)
     : null;
+/** Whether a tool used dry stirs up what must be wetted before it moves. */
+export const stirsUp = (t: Tool, face: Face): boolean =>
+  face.soil.hazard?.wetFirst === true && !t.mechanisms['suction'];
+const dryOnly: ToolRule = (t, face, _h, c) =>
+  t.wet === 'dry' && stirsUp(t, face)
+    ? refusal(
+        'hazard',
+        {
+          says: `${capital(t.name)} works dry, and ${face.soil.name} is wetted before it moves: ${face.soil.hazard!.because}.`,
+        },
+        sourceOf(face.soil, 'hazard', c).id,
+        c,
+      )
+    : null;
 /** A surface that bears nothing is touched by a soft brush or a puff of air, and by nothing else. */
 const fragile: ToolRule = (t, face, _h, c) =>
   face.material.scrub === 'none' && !(t.gentlest && t.scrub <= tuning(c).gentlestScrub)
@@ -166,6 +181,7 @@ export const TOOL_RULES: Readonly<Record<string, ToolRule>> = {
   iron,
   neverOn,
   filter,
+  dryOnly,
   fragile,
   tooRough,
   tooWet,

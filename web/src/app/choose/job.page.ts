@@ -42,7 +42,7 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
       } @else if (job(); as j) {
         <div class="page-head">
           <h1 class="sentence"><span class="plain">Do </span><dt-chooser label="Which job" [choices]="jobs()" [value]="j.id" (chosen)="open($event)" />@for (r of roles(); track r.id) {<span class="plain">{{ $first ? ' where the ' : ' and the ' }}{{ r.name }} is </span><dt-chooser [label]="'What the ' + r.name + ' is made of'" [choices]="r.choices" [value]="r.value" (chosen)="cast(r.id, $event)" />}</h1>
-          <div class="chips"><dt-chooser label="How bad it is" look="chip" [choices]="worse" [value]="'' + bad()" (chosen)="bad.set(+$event)" />@for (l of limits(); track l) { <span class="chip still">{{ l }}</span> }</div>
+          <div class="chips"><dt-chooser label="How bad it is" look="chip" [choices]="worse" [value]="'' + bad()" (chosen)="bad.set(+$event)" />@for (l of limits(); track $index) { <span class="chip still">{{ l }}</span> }</div>
         </div>
         @if (plan(); as p) {
           @if (p.ok) {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { catalogueSchemas, type Kit, loadCatalogue, type RawCatalogue, type Rung, type Stock } from '@dolly-tub/core';
-import { keepApart, needsOf } from './rung-detail';
+import { needsOf } from './rung-detail';
 
 const folder = join(process.cwd(), 'core/catalogue');
 const catalogue = loadCatalogue(
@@ -37,12 +37,4 @@ describe('what a rung needs, and where it stands', () => {
     expect(needsOf(rung('water', 'cotton-cloth'), catalogue, kits, [], 'r1').map((n) => n.item)).toEqual([
       'cotton-cloth',
     ]));
-});
-describe('what it must be kept from', () => {
-  test('chlorine: acids, ammonia, alcohol', () =>
-    expect(keepApart(catalogue, ['hypochlorite'])).toEqual(
-      expect.arrayContaining(['acids and descalers', 'ammonia', 'alcohol']),
-    ));
-  test('an acid: chlorine bleach', () => expect(keepApart(catalogue, ['organic-acid'])).toContain('chlorine bleach'));
-  test('a mild detergent: nothing of level 4', () => expect(keepApart(catalogue, ['nonionic-surfactant'])).toEqual([]));
 });

@@ -21,10 +21,10 @@ describe('why not …?', () => {
   });
   test.each([
     ['vinegar', /White vinegar on the ladder.*But: Sprayed, it runs onto the limestone floor beside it/],
-    ['steel wool', /0000 steel wool ruled out.*A plastic face bears no abrasive.*5 against sanitary acrylic 2/],
+    ['steel wool', /0000 steel wool ruled out.*A plastic surface bears no abrasive.*5 against sanitary acrylic 2/],
     ['bleach', /ruled out.*(whitens it and leaves it|made for)/],
     ['rubbing alcohol', /ruled out.*alcohol or glycol ether attacks sanitary acrylic/i],
-    ['drain opener', /ruled out.*no method for a household face/],
+    ['drain opener', /ruled out.*no method for a household surface/],
   ])('%s gets its reason', async (query, want) => {
     const p = await ask(query);
     expect(p.text('.list')).toMatch(want);

@@ -354,7 +354,7 @@ export class DilutePage {
         ? this.solid()
           ? 'Close, turn it over until nothing is left on the floor.'
           : 'Close, turn over twice. No shaking.'
-        : 'Stir until it is even. Leave it open.',
+        : `${this.solid() ? 'Stir until nothing is left on the floor.' : 'Stir until it is even.'}${m.open ? ' Leave it open.' : ''}`,
       'Label it before you put it down.',
     ];
   });

@@ -13,8 +13,10 @@ describe('Kits', () => {
   });
   test('bleach beside the acid spray: keep apart, by the mixing engine', async () => {
     const p = await open(KitsPage, { kit: SHELF });
-    expect(p.text('.verdict')).toMatch(/Not on one shelf Chlorine bleach stands beside limescale spray/);
-    expect(p.fixture.nativeElement.querySelectorAll('li.clashing')).toHaveLength(2);
+    expect(p.text('.verdict')).toMatch(
+      /Not on one shelf Chlorine bleach and limescale spray\. If both leak: acid turns the bleach into chlorine gas/,
+    );
+    expect(p.fixture.nativeElement.querySelectorAll('li.clashing')).toHaveLength(4);
     // one tap to the card from every 4 and 5
     expect(p.fixture.nativeElement.querySelector('.verdict a')!.getAttribute('href')).toMatch(
       /^\/emergency\?what=chlorine/,
@@ -70,6 +72,13 @@ describe('Kits', () => {
     await p.press(/^chlorine bleach, 310/);
     await p.press(/^Move to/);
     await p.press(/^Wash-house store: upper shelf/);
+    expect(p.api.replaced).toEqual([]);
+    expect(p.text('[role=alertdialog]')).toMatch(/Chlorine bleach does not go there/);
+    await p.press(/^Leave it where it is/);
+    expect(p.api.replaced).toEqual([]);
+    await p.press(/^Move to/);
+    await p.press(/^Wash-house store: upper shelf/);
+    await p.press(/^it stands there already/);
     expect(p.api.replaced[0]).toMatchObject({
       door: 'stock',
       record: { item: 'chlorine-bleach', place: 'upper', kit: demoId(3, 7) },

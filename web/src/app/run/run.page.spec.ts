@@ -24,7 +24,7 @@ const run = (more: object = {}) => ({
     mechanism: 'acid',
     effect: 0.78,
   },
-  steps: [step('clear'), step('wait', { wait_s: { min: 600, max: 900 } }), step('rinse')],
+  steps: [step('clear'), step('wait', { wait_s: { min: 600, max: 900 } }), step('rinse', { kind: 'rinse' })],
   uses: [{ item: 'citric-descaler', amount: 13, unit: 'g' }],
   index: 0,
   timers: [],
