@@ -18,7 +18,7 @@ export interface DiluteAnswer {
   stock_g: number | null;
   water_mL: number;
   strength: { percent: number; ppm: number };
-  /** Whole tablets, where it is sold as such; null where no whole number stays in the window. */
+  /** Whole tablets, where it is sold as such; null where no whole number stays in the span. */
   tablets: { count: number; each_g: number } | null;
   kitchen: (KitchenMeasure & { percent: number; ppm: number; error: number }) | null;
   /** Window that the strength must stay in, and the named target it belongs to. */
@@ -240,7 +240,7 @@ const isThinnedAlcohol = (product: Product | null, percent: number, catalogue: C
     (t) => t.kind === 'alcohol' && t.substances.includes(product.strength.substance) && percent < t.percent.min,
   );
 
-/** Tablets cannot be cut: the whole number nearest to the amount, or null when it leaves the window. Volumes mL. */
+/** Tablets cannot be cut: the whole number nearest to the amount, or null when it leaves the span of the target. Volumes mL. */
 function wholeTablets(stock_mL: number, each_mL: number, low_mL: number, high_mL: number): number | null {
   const count = Math.max(1, Math.round(stock_mL / each_mL));
   const made = count * each_mL;

@@ -72,7 +72,10 @@ function setBy(mechanism: string, p: Product, classes: readonly string[], c: Cat
   if (c.mechanisms.get(mechanism)?.when) return false;
   if ((p.mechanisms[mechanism] ?? 0) > t.mechanismFrom) return true;
   if (mechanism === 'salt')
-    return classes.includes('halide-salt') && p.contents.some((x) => x.percent.max >= t.saltFrom_percent);
+    return p.contents.some(
+      (x) =>
+        x.percent.max >= t.saltFrom_percent && c.substances.get(x.substance)?.classes.includes('halide-salt') === true,
+    );
   return classes.includes(mechanism) && !mechanism.startsWith('water');
 }
 /** Mould is cleaned and kept dry: what kills it is used only by the person's own label, which is an own record. */
