@@ -489,7 +489,6 @@ export const VerdictSchema = Type.Object({
   ...Named,
   level: Type.Integer({ minimum: 0, maximum: 5 }),
   headlines: Type.Record(Type.String(), Type.String()),
-  instead: Type.Optional(Type.String()),
 });
 export const LimitSchema = Type.Object({
   ...Named,

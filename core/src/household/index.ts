@@ -9,3 +9,4 @@ export * from './cast';
 export * from './begin';
 export * from './going';
 export * from './vessel';
+export * from './keeps';

@@ -271,6 +271,7 @@ function holds(
   if (w.bNotClass && b.classes.includes(w.bNotClass)) return false;
   if (w.aHasClass && !a.classes.includes(w.aHasClass)) return false;
   if (w.partnerDisclosed !== undefined && itemB.disclosed !== w.partnerDisclosed) return false;
+  if (w.differentSubstance && a.substance !== null && a.substance === b.substance) return false;
   if (w.exceptSameHalogen && itemA.halogen && itemB.halogen) return false;
   if (w.aFreeOf && itemA.ingredients.some((i) => isInGroup(i.classes, w.aFreeOf!, catalogue))) return false;
   return true;

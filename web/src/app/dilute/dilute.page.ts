@@ -7,11 +7,13 @@ import {
   inVessel,
   isSolid,
   keepApart,
+  localDay,
   makeBottle,
   type Measure,
   type MeasureSystem,
   movesFor,
   parseNumber,
+  pastItsTime,
   profileOf,
   type Stock,
   inPercentOf,
@@ -45,7 +47,8 @@ import { diluteEvents, diluteFeature } from './dilute.state';
           <h2>from</h2>
           <div class="tray"><dt-chooser label="From which product" look="chip" [choices]="products()" [value]="s().product" (chosen)="change({ product: $event, percent: null, ppm: null, label: null, dose: null, madeDaysAgo: null })" />
             @if (made(); as m) { <p class="small age">{{ stockSays(m.recipe) }}</p> }
-            <div class="field"><label for="label-percent" class="small">Your label says, %</label><input id="label-percent" inputmode="decimal" [value]="s().label ?? ''" [placeholder]="nominal()" (change)="label($event)" /></div>
+            @if (tooOld(); as t) { <p class="small warnline" role="status">{{ t.text }} <dt-source [of]="t.source" /></p> }
+            <div class="field"><label for="label-percent" class="small">Your label says, %</label><input id="label-percent" inputmode="decimal" [value]="s().label ?? packSays() ?? ''" [placeholder]="nominal()" (change)="label($event)" /></div>
             @if (record()?.use?.unit !== 'neat') { <div class="field"><label for="label-dose" class="small">It may be used up to, {{ solid() ? 'g' : 'mL' }} a litre</label><input id="label-dose" inputmode="decimal" [value]="s().dose ?? ''" [placeholder]="record()?.use?.max" (change)="dose($event)" /></div> }
           </div>
           <h2>into</h2>
@@ -174,6 +177,12 @@ export class DilutePage {
         .filter((x) => x.item === this.s().product && x.onHand > 0)
         .sort((a, b) => Number(Boolean(b.openedOn)) - Number(Boolean(a.openedOn)))[0],
   );
+  /** Percent that the label of the pack on the shelf says, entered with it. */
+  protected readonly packSays = computed(() => this.pack()?.labelStrength?.percent ?? null);
+  protected readonly tooOld = computed(() => {
+    const [c, pack] = [this.knowledge.catalogue(), this.pack()];
+    return c && pack ? pastItsTime(pack, localDay(this.clock.minute(), this.settings()?.timeZone ?? 'UTC'), c) : null;
+  });
   private readonly age = computed(() => {
     const made = this.pack()?.madeOn ?? this.pack()?.openedOn;
     return (
@@ -274,7 +283,7 @@ export class DilutePage {
         stock: {
           product: s.product,
           ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}),
-          ...(s.label ? { labelPercent: s.label } : {}),
+          ...((s.label ?? this.packSays()) ? { labelPercent: s.label ?? this.packSays()! } : {}),
         },
         target: this.wanted(),
         final: { mL: s.mL },

@@ -72,7 +72,7 @@ import { mixEvents, mixFeature } from './mix.state';
           <h2>Where?</h2>
           <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
           <div class="chips">
-            @if (state.meeting() === 'container') { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
+            @if (closable()) { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
             @if (rinsing(); as r) { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" [title]="r.says" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
           </div>
           <details class="also" [open]="state.conditions().length > 0"><summary>And is it …</summary><div class="chips" role="group" aria-label="How it is used">@for (c of conditions(); track c.id) { <button class="chip" type="button" [attr.aria-pressed]="state.conditions().includes(c.id)" (click)="store.dispatch(events.conditionToggled({ condition: c.id }))">{{ c.name }}</button> }</div></details>
@@ -131,6 +131,10 @@ export class MixPage {
   private readonly dialog = inject(MatDialog);
   protected readonly events = mixEvents;
   protected readonly words = VERDICTS;
+  /** A place that can be shut. */
+  protected readonly closable = computed(
+    () => this.knowledge.catalogue()?.meetings.get(this.state.meeting())?.closable ?? false,
+  );
   protected readonly state = {
     items: this.store.selectSignal(mixFeature.selectItems),
     meeting: this.store.selectSignal(mixFeature.selectMeeting),
@@ -229,7 +233,7 @@ export class MixPage {
       items,
       {
         meeting: this.state.meeting(),
-        closed: this.state.meeting() === 'container' && this.state.closed(),
+        closed: this.closable() && this.state.closed(),
         rinsed: this.state.rinsed(),
         conditions: this.state.conditions(),
         ...(this.solidPlace() ? { porous: false } : {}),
