@@ -44,7 +44,11 @@ export default tseslint.config(
               group: ['node:*', '@angular/*', '@ngrx/*', 'koa*', 'drizzle*', '**/server/**', '**/web/**', '**/demo/**'],
               message: 'The core knows no page, no server, no Node.',
             },
-            { group: ['../*/*', '!../*/index'], message: 'Go through the folder’s door (its index.ts).' },
+            // from a folder inside a folder, the door is one step further away
+            {
+              group: ['../*/*', '!../*/index', '!../../*', '../../*/*'],
+              message: 'Go through the folder’s door (its index.ts).',
+            },
           ],
         },
       ],

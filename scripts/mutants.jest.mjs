@@ -7,7 +7,7 @@ export default {
   ...flat,
   rootDir: '..',
   testTimeout: 60000,
-  testMatch: ['gate/gate', 'gate/take', 'dilution/dilution', 'household/ledger', 'household/household', 'method/limits'].map(
+  testMatch: ['gate/gate', 'gate/take', 'dilution/dilution', 'household/ledger', 'household/household', 'household/scene', 'method/limits'].map(
     (f) => `<rootDir>/core/src/${f}.spec.ts`,
   ),
 };
