@@ -44,6 +44,30 @@ describe('computing doors answer what the core answers', () => {
     });
     expect(mixed.body).toMatchObject({ level: 5 });
   });
+  test.each([
+    [{ stock: { product: 'drain-opener-caustic' }, target: { percent: 5 }, final: { mL: 500 } }, /boils up|never/],
+    [{ stock: { product: 'chlorine-bleach' }, target: { ppm: 15920 }, final: { mL: 500 } }, /4500 to 6500 ppm/],
+    [{ stock: { product: 'peracetic-sanitiser' }, target: { percent: 3 }, final: { mL: 500 } }, /stronger than/],
+    [
+      { stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 500 }, there: 'vinegar' },
+      /cannot|not known|unknown|add/i,
+    ],
+  ])('what the gate refuses is no recipe here either: %#', async (q, why) => {
+    const r = await s.call('POST', '/api/dilute', q);
+    expect([r.status, r.body.recipe]).toEqual([422, undefined]);
+    expect(JSON.stringify(r.body.errors)).toMatch(why);
+  });
+  test('what it lets pass says how it is kept', async () =>
+    expect(
+      (
+        await s.call('POST', '/api/dilute', {
+          stock: { product: 'chlorine-bleach' },
+          target: { ppm: 1000 },
+          final: { mL: 500 },
+          vessel: 'sprayer',
+        })
+      ).body,
+    ).toMatchObject({ may: expect.stringMatching(/yes|with/), keeps_h: 24, open: false }));
   test('a tool may be rinsed without a spot, a head moves onto a bottle, and each says what is missing', async () => {
     const at = async (body: object) => (await s.call('POST', '/api/log', body)).status;
     expect(await at({ kind: 'rinse', tools: ['a-brush'] })).toBe(201);

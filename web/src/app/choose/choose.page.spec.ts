@@ -94,3 +94,58 @@ describe('Choose', () => {
     expect(p.text('details.sum')).toMatch(/with what worked here \(1\.5 of 2\)/);
   });
 });
+describe('what may not be done today, and what matters beside looks', () => {
+  const bleached = (rinsed: 0 | 1) => (rows: { log: unknown[] }) =>
+    rows.log.push({
+      id: 'bleached',
+      seq: 9999,
+      at: '2026-11-25T09:30:00.000Z',
+      recordedAt: '2026-11-25T09:30:00.000Z',
+      kind: 'clean',
+      spot: SCREEN,
+      rinsed,
+      outcome: 'worked',
+      question: { material: 'acrylic', finish: 'bath', soil: 'limescale', severity: 4 },
+      method: { name: 'bleach', product: 'chlorine-bleach', tool: 'microfibre-cloth' },
+      names: { product: 'chlorine bleach' },
+    });
+  test('acid after bleach that was rinsed today: it says from when, and cannot be started', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN }, bleached(1) as never);
+    expect(p.text('.ladder, dt-ladder')).toMatch(/not today: from Thu,? 26 Nov/);
+    expect(p.text('dt-rung-detail h2')).not.toMatch(/Citric|vinegar/i);
+    await p.press(/^Rung \d: Citric acid/);
+    expect(p.text('dt-rung-detail .notyet')).toMatch(/Not today\. From Thu.*26 Nov.*Chlorine bleach/);
+    expect(p.text('dt-rung-detail')).not.toMatch(/Do it now/);
+  });
+  test('not rinsed: no acid at all; the person’s word that it was is written down', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN }, bleached(0) as never);
+    expect(p.text('dt-ladder')).not.toMatch(/Citric|vinegar/i);
+    expect(p.text('dt-been-here')).toMatch(/Chlorine bleach, used here today, not rinsed/);
+    await p.press(/^I have rinsed it once/);
+    await p.press(/^Twice, dried and aired/);
+    expect(p.api.written).toEqual([
+      { kind: 'rinse', spot: SCREEN, rinsed: 1 },
+      { kind: 'rinse', spot: SCREEN, rinsed: 2, aired: true },
+    ]);
+  });
+  test('nothing that counts: no notice of it', async () =>
+    expect((await open(ChoosePage, { spot: SCREEN })).text('dt-been-here')).toBe(''));
+  test('raw meat: paper first, then cleaned, rinsed and disinfected with a time', async () => {
+    const p = await open(ChoosePage, { soil: 'meat-juice', material: 'polypropylene' });
+    expect(p.text('dt-beside-looks')).toMatch(
+      /Before anything else.*paper.*Clean, rinse, disinfect.*wet for \d+ min.*wet it again/,
+    );
+    expect(p.text('dt-rung-detail .steps')).toMatch(/Rinse.*(disinfect|wet for|Wet)/i);
+  });
+  test('mouse droppings are wetted with a disinfectant before anything moves, and nothing is worked dry', async () => {
+    const p = await open(ChoosePage, { soil: 'rodent-droppings', material: 'porcelain-tableware' });
+    expect(p.text('dt-beside-looks')).toMatch(
+      /nothing moved before it is wet through.*Wet it with a disinfectant first/,
+    );
+    expect(p.text('dt-ladder')).not.toMatch(/Dry, with/);
+  });
+  test('petrol: no flame, no switch, before anything else', async () =>
+    expect((await open(ChoosePage, { soil: 'petrol', material: 'cotton' })).text('dt-beside-looks')).toMatch(
+      /Before anything else No flame, no spark, no switch/,
+    ));
+});

@@ -8,8 +8,10 @@ import {
   barredOf,
   choicesOf,
   type Context,
+  drinks,
   evidenceOf,
   finishesMatter,
+  ledgerOfSpot,
   ownedBy,
   pricesOf,
   profileOf,
@@ -21,6 +23,8 @@ import {
   type Spot,
   takenOf,
   takePiece,
+  thereOfLast,
+  thereWords,
   withFinish,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -31,6 +35,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { capital, limitWords, percent, SEVERITY, when } from '../shared/words';
+import { BeenHere } from './been-here';
 import { BesideLooks } from './beside-looks';
 import { chooseEvents, chooseFeature } from './choose.state';
 import { Ladder } from './ladder';
@@ -43,7 +48,7 @@ import { WhyNot, type WhyNotData } from './why-not';
 @Component({
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BesideLooks, Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
+  imports: [BeenHere, BesideLooks, Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
   template: `
     <div class="page">
       <dt-ways />
@@ -79,6 +84,7 @@ import { WhyNot, type WhyNotData } from './why-not';
             </section>
             <div class="stack">
               <dt-beside-looks [hazard]="a.value.hazard" [firstAid]="a.value.firstAid" [hygiene]="a.value.hygiene" />
+              @if (stillCounts().length) { <dt-been-here [lines]="stillCounts()" [busy]="noting()" (rinsed)="rinse($event)" /> }
               @if (rung(); as r) {
                 @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" [currency]="currency()" (putAway)="compare(null)" /> }
                 <dt-rung-detail [rung]="r" [hygiene]="a.value.hygiene" [from]="r.from ? whenMay(r.from) : null" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" [onTool]="onTool()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
@@ -287,6 +293,29 @@ export class ChoosePage {
     const a = this.answer();
     return a?.ok ? a.value : null;
   });
+  /** What was put on this spot and still bars something or makes it wait. */
+  protected readonly stillCounts = computed<string[]>(() => {
+    const [a, c, spot] = [this.advice(), this.knowledge.catalogue(), this.spot()];
+    const counts = a && (a.ladder.some((r) => r.may === 'from') || a.refused.some((r) => r.kind === 'meets'));
+    if (!counts || !c || !spot) return [];
+    const zone = this.household().settings?.timeZone ?? 'UTC';
+    return ledgerOfSpot(this.household().log, spot.id, this.clock.minute(), zone).flatMap((m) => {
+      const there = thereOfLast(m, 'here', drinks(spot, c), c);
+      return there.what[0] ? [thereWords(there, there.what[0])] : [];
+    });
+  });
+  protected readonly noting = signal(false);
+  /** The person's own word: written down, and every place knows it. */
+  protected async rinse({ times, aired }: { times: 1 | 2; aired: boolean }): Promise<void> {
+    this.noting.set(true);
+    try {
+      await this.api.write({ kind: 'rinse', spot: this.spotId()!, rinsed: times, ...(aired ? { aired } : {}) });
+    } catch (e) {
+      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
+    } finally {
+      this.noting.set(false);
+    }
+  }
   protected readonly soil = computed(() => this.question()?.question.soil ?? this.soilId() ?? null);
   protected readonly severity = computed(() => this.question()?.question.severity ?? 3);
   protected readonly face = computed(() => {

@@ -57,3 +57,17 @@ describe('A whole job', () => {
     expect(p.text('h1')).toMatch(/grout/);
   });
 });
+describe('what hangs or stands there is asked', () => {
+  const acid = /Citric|Lemon|vinegar|acid/i;
+  const methods = (p: Awaited<ReturnType<typeof open>>): string =>
+    [...p.fixture.nativeElement.querySelectorAll('.method')].map((m: HTMLElement) => m.textContent).join(' ');
+  test('nothing there: acid', async () => expect(methods(await open(JobPage, { job: 'toilet-ring' }))).toMatch(acid));
+  test('a chlorine block written down in the toilet of the house: no acid is planned', async () => {
+    const p = await open(JobPage, { job: 'toilet-ring' }, (rows) => {
+      for (const r of rows.tables['rooms'] as never as { fixtures: { shape: string; resident: string[] }[] }[])
+        for (const f of r.fixtures) if (f.shape === 'toilet') f.resident = ['tank-block'];
+    });
+    expect(methods(p)).not.toMatch(acid);
+    expect(p.text()).toMatch(/What hangs or stands in the bowl\?/);
+  });
+});

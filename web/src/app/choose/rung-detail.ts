@@ -40,7 +40,7 @@ export interface Need {
         <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
         @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
         @for (m of rung().minds; track m.text) { <dt>Mind</dt><dd>{{ m.text }} <dt-source [of]="m.source" /></dd> }
-        @if (neverOn(); as n) { <dt>Never with it</dt><dd>{{ n.text }} <dt-source [of]="n.source" /></dd> }
+        @if (neverOn(); as n) { <dt>Never on</dt><dd>{{ n.text }} <span class="quiet">({{ n.tool }})</span> <dt-source [of]="n.source" /></dd> }
         @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
         @if (apart().length) { <dt>Keep away from</dt><dd>@for (x of apart(); track x.name; let last = $last) { <span [class.deadly]="x.level === 5">{{ x.name }}{{ last ? '' : ', ' }}</span> }</dd> }
         @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
@@ -100,7 +100,7 @@ export class RungDetail {
   /** What its tool never goes on, in the words of its record. */
   protected readonly neverOn = computed(() => {
     const t = this.knowledge.catalogue()?.tools.get(this.rung().tool);
-    return t?.neverOn ? { text: t.neverOn, source: t.basis['neverOn'] ?? t.basis.default } : null;
+    return t?.neverOn ? { tool: t.name, text: t.neverOn, source: t.basis['neverOn'] ?? t.basis.default } : null;
   });
   protected readonly summary = computed(() => {
     const r = this.rung();

@@ -65,7 +65,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
             <section class="refused" role="alert" aria-labelledby="refused-title"><h2 id="refused-title"><dt-verdict-shape [level]="worstLevel()" [size]="64" />Not like that</h2>
               @for (b of no; track b.text) { <p><b>{{ b.text }}</b> <dt-source [of]="b.source" /></p> }
               @if (gate()?.from; as f) { <p>From {{ whenMay(f) }}.</p> }
-              @if (worstLevel() >= 4) { <a routerLink="/emergency" [queryParams]="{ product: s().product }">They have already met</a> }
+              @if (worstLevel() >= 4) { <a routerLink="/emergency" [queryParams]="{ product: s().product }">It has happened already</a> }
             </section>
           } @else if (problem()) { <div class="tray copper" role="alert"><b>{{ problem() }}</b></div> } @else { <p class="quiet" role="status">Pick a product to start from.</p> }
         </section>
@@ -201,7 +201,7 @@ export class DilutePage {
     return (
       [...(this.knowledge.catalogue()?.products.values() ?? [])]
         // what the gate never lets be thinned is not offered; why not is told when it is asked for by name
-        .filter((p) => p.advised && !p.use.neatOnly)
+        .filter((p) => (p.advised && !p.use.neatOnly) || p.id === this.s().product)
         .map((p) => ({
           id: p.id,
           name: p.name,

@@ -28,3 +28,21 @@ describe('It has been mixed', () => {
     expect(p.text('.after')).toMatch(/Not before the people you called say so.*1 h 10 min|1 h 9 min/);
   });
 });
+describe('one product hurt somebody', () => {
+  test('a caustic in the eye: rinse now, then call; what to say is read off the record', async () => {
+    const p = await open(EmergencyPage, { product: 'drain-opener-caustic', how: 'eye' });
+    expect(p.text('.first')).toMatch(/^Rinse the eye now/);
+    expect(p.text('ol')).toMatch(
+      /Call now.*Take the bottle into your hand.*Say: caustic drain opener.*sodium hydroxide/,
+    );
+  });
+  test('swallowed: never told to make anybody sick; another way in, another first line', async () => {
+    const p = await open(EmergencyPage, { product: 'drain-opener-caustic', how: 'swallowed' });
+    const first = p.text('.first');
+    expect(p.text()).not.toMatch(/(?<!not )make them sick/i);
+    await p.press(/^breathed in/);
+    expect(p.text('.first')).not.toBe(first);
+  });
+  test('which product is asked when none is named', async () =>
+    expect((await open(EmergencyPage, { product: '' })).text()).toMatch(/what was it\?/));
+});

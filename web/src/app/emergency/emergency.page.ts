@@ -19,7 +19,7 @@ import { HurtCard } from './hurt-card';
     </div>
   `,
   styles: `.which { display: flex; flex-wrap: wrap; gap: 4px 22px; } .which a { color: var(--ink-2); font-weight: 600; font-size: 18px; min-height: 40px; display: inline-flex; align-items: center; text-decoration: none; border-bottom: 4px solid transparent; } .which .on { color: var(--ink); border-color: var(--v5); }
-    section { border-top: 14px solid var(--v5); display: grid; gap: 16px; max-width: 860px; margin-inline: auto; } h1 { font-size: clamp(32px, 6vw, 44px); color: var(--v5); }`,
+    section { border-top: 14px solid var(--v5); display: grid; grid-template-columns: minmax(0, 1fr); gap: 16px; max-width: 860px; margin-inline: auto; } h1 { font-size: clamp(32px, 6vw, 44px); color: var(--v5); }`,
 })
 export class EmergencyPage {
   /** /emergency?what=bleach%20and%20vinegar */
