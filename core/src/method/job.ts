@@ -169,7 +169,10 @@ export function stepsWithHygiene(rung: Rung, a: Pick<Advice, 'hygiene'>): Step[]
     const [before, after] = [more.filter((s) => s.kind !== 'hands'), more.filter((s) => s.kind === 'hands')];
     return [...rung.steps.slice(0, at), ...before, ...rung.steps.slice(at), ...after];
   }
-  return [...rung.steps, ...more];
+  // after it was looked at, before what is left out and what comes next is said
+  const end = rung.steps.findIndex((s) => s.kind === 'scope');
+  const at = end < 0 ? rung.steps.length : end;
+  return [...rung.steps.slice(0, at), ...more, ...rung.steps.slice(at)];
 }
 
 const stepOf = (s: Stage): Step => ({

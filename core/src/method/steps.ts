@@ -23,6 +23,7 @@ const bans = (face: Face, handling: string): boolean =>
 /** The facts that step templates ask for; a template stands when all it needs holds. */
 function facts(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Face, extra: Extra): Facts {
   return {
+    stage: 'work',
     hazard: face.soil.hazard !== undefined,
     apply: r.apply,
     fume: r.protection.some((p) => p.kind === 'air'),
