@@ -217,6 +217,154 @@ describe('what a tool and a head have met', () => {
     ).toEqual([['lye', false]]));
 });
 
+describe('two accounts after the clock went back, field by field', () => {
+  // written in this order; by the clock the other way round
+  const twice = (first: LogEntry, second: LogEntry) => spot([first, second])[0]!;
+  test('not rinsed in one account: the later use by instant and by night, aired in both or not at all, nobody’s word', () => {
+    const m = twice(
+      put('bleach', '2026-11-23T10:00:00.000Z', { rinsed: 1, aired: true }),
+      put('bleach', '2026-11-21T10:00:00.000Z', { rinsed: 0 }),
+    );
+    expect(m).toEqual({
+      product: 'bleach',
+      name: 'the bleach',
+      rinsed: false,
+      daysAgo: 2,
+      at: '2026-11-23T10:00:00.000Z',
+      aired: false,
+      sworn: false,
+    });
+    const both = twice(
+      put('bleach', '2026-11-23T10:00:00.000Z', { rinsed: 0, aired: true }),
+      put('bleach', '2026-11-21T10:00:00.000Z', { rinsed: 1, aired: true }),
+    );
+    expect(both).toMatchObject({ rinsed: false, at: '2026-11-23T10:00:00.000Z', daysAgo: 2, aired: true });
+  });
+  test('rinsed in both: the fewer rinses, the later rinse, aired and sworn only where both say so', () => {
+    const m = twice(
+      put('bleach', '2026-11-23T10:00:00.000Z', { rinsed: 2, aired: true }),
+      put('bleach', '2026-11-21T10:00:00.000Z', { rinsed: 1 }),
+    );
+    expect(m).toMatchObject({
+      rinsed: true,
+      times: 1,
+      daysAgo: 2,
+      rinsedAt: '2026-11-23T10:00:00.000Z',
+      rinsedDaysAgo: 2,
+      aired: false,
+      sworn: false,
+    });
+    const both = twice(
+      put('bleach', '2026-11-21T10:00:00.000Z', { rinsed: 1, aired: true }),
+      put('bleach', '2026-11-20T10:00:00.000Z', { rinsed: 2, aired: true }),
+    );
+    expect(both).toMatchObject({ times: 1, rinsedAt: '2026-11-21T10:00:00.000Z', aired: true });
+  });
+  test('the word stands only where every account has it', () => {
+    const word = { rinsed: 2, aired: true } as const;
+    const used = put('bleach', '2026-11-20T10:00:00.000Z', { rinsed: 1 });
+    // by the clock the word came before the use, by writing after it
+    expect(spot([used, rinse('2026-11-19T10:00:00.000Z', word)])[0]).toMatchObject({
+      sworn: false,
+      aired: false,
+      times: 1,
+    });
+    // an odd entry elsewhere sends the clock back, and both accounts agree
+    const odd = entry('2026-11-01T10:00:00.000Z', { kind: 'note', spot: 'other' });
+    expect(
+      spot([put('bleach', '2026-11-20T10:00:00.000Z'), rinse('2026-11-21T10:00:00.000Z', word), odd])[0],
+    ).toMatchObject({ sworn: true, aired: true });
+  });
+  test('of several rinses the last one counts its nights', () =>
+    expect(
+      spot([
+        put('bleach', '2026-11-18T10:00:00.000Z', { rinsed: 0 }),
+        rinse('2026-11-20T10:00:00.000Z'),
+        rinse('2026-11-22T10:00:00.000Z'),
+      ])[0],
+    ).toMatchObject({ times: 2, rinsedAt: '2026-11-22T10:00:00.000Z', rinsedDaysAgo: 3 }));
+  test('airing after another product airs nothing of the first', () =>
+    expect(
+      spot([
+        put('bleach', '2026-11-20T10:00:00.000Z', { rinsed: 0 }),
+        put('vinegar', '2026-11-21T10:00:00.000Z', { rinsed: 1, aired: true }),
+      ]).map((m) => [m.product, m.aired]),
+    ).toEqual([
+      ['vinegar', true],
+      ['bleach', false],
+    ]));
+  test('a rinse of no times is none', () =>
+    expect(
+      spot([
+        put('bleach', '2026-11-20T10:00:00.000Z', { rinsed: 0 }),
+        rinse('2026-11-21T10:00:00.000Z', { rinsed: 0 }),
+      ])[0],
+    ).toMatchObject({ rinsed: false }));
+  test('entries that say nothing of how it was done are passed over', () => {
+    expect(spot([entry('2026-11-20T10:00:00.000Z', {})])).toEqual([]);
+    expect(sponge([entry('2026-11-20T10:00:00.000Z', { tools: ['sponge'] })])).toEqual([]);
+    expect(sponge([put('bleach', '2026-11-20T10:00:00.000Z', { tools: ['sponge'], kind: 'test-spot' })])).toHaveLength(
+      1,
+    );
+  });
+  test('two entries of one instant: the one written last is the last', () => {
+    const at = '2026-11-20T10:00:00.000Z';
+    expect(standing([put('a', at), put('b', at)]).map((e) => e.method!.product)).toEqual(['b', 'a']);
+  });
+});
+describe('a head, step by step', () => {
+  const fill = (item: string) => ({ parts: [{ item }], mixedAt: '2026-11-01T10:00:00.000Z' }) as never;
+  const head = (log: LogEntry[], on: { id: string; fill?: never } | null = { id: 'b' }) =>
+    ledgerOfHead(log, 'h', on, NOW, ZONE).map((m) => [m.product, m.rinsed, m.times ?? 0]);
+  const moved = (at: string, e: Partial<LogEntry> = {}) =>
+    entry(at, { kind: 'head-moved', tools: ['h'], fill: fill('lye'), ...e });
+  const mix = (at: string, item = 'bleach', e: Partial<LogEntry> = {}) =>
+    entry(at, { kind: 'mix', bottle: 'b', fill: fill(item), ...e });
+  test('never moved: all that was mixed in its bottle', () =>
+    expect(head([mix('2026-11-02T10:00:00.000Z'), mix('2026-11-03T10:00:00.000Z', 'vinegar')])).toEqual([
+      ['vinegar', false, 0],
+      ['bleach', false, 0],
+    ]));
+  test('another head’s move, and a bottle that is only used, are none of it', () => {
+    expect(head([mix('2026-11-02T10:00:00.000Z'), moved('2026-11-03T10:00:00.000Z', { tools: ['other'] })])).toEqual([
+      ['bleach', false, 0],
+    ]);
+    expect(head([entry('2026-11-02T10:00:00.000Z', { kind: 'pour-out', bottle: 'b', fill: fill('bleach') })])).toEqual(
+      [],
+    );
+    expect(head([entry('2026-11-02T10:00:00.000Z', { kind: 'clean', tools: ['h'], fill: fill('bleach') })])).toEqual(
+      [],
+    );
+    expect(head([moved('2026-11-03T10:00:00.000Z', { fill: null })])).toEqual([]);
+  });
+  test('mixed at the very instant when it came counts', () =>
+    expect(head([mix('2026-11-03T10:00:00.000Z'), moved('2026-11-03T10:00:00.000Z')]).map((m) => m[0])).toEqual([
+      'lye',
+      'bleach',
+    ]));
+  test('a rinse of the head takes all before it along, by its number, and none after', () => {
+    const before = mix('2026-11-02T10:00:00.000Z');
+    const flush = (e: Partial<LogEntry>) => rinse('2026-11-03T10:00:00.000Z', { tools: ['h'], ...e });
+    expect(head([before, flush({ rinsed: 2 })])).toEqual([['bleach', true, 2]]);
+    expect(head([before, flush({})])).toEqual([['bleach', true, 1]]);
+    expect(head([before, flush({ toolsRinsed: 0 })])).toEqual([['bleach', false, 0]]);
+    expect(head([before, entry('2026-11-03T10:00:00.000Z', { kind: 'note', tools: ['h'] })])).toEqual([
+      ['bleach', false, 0],
+    ]);
+    const a = mix('2026-11-02T10:00:00.000Z');
+    const f = flush({ rinsed: 1 });
+    expect(head([a, f, mix('2026-11-04T10:00:00.000Z', 'vinegar')])).toEqual([
+      ['vinegar', false, 0],
+      ['bleach', true, 1],
+    ]);
+  });
+  test('what is inside stands first, what it met before behind it', () =>
+    expect(head([mix('2026-11-02T10:00:00.000Z')], { id: 'b', fill: fill('vinegar') })).toEqual([
+      ['vinegar', false, 0],
+      ['bleach', false, 0],
+    ]));
+});
+
 describe('what the household saw', () => {
   const saw = (outcome: string, e: Partial<LogEntry> = {}): LogEntry =>
     put('vinegar', '2026-11-20T10:00:00.000Z', {
@@ -238,11 +386,24 @@ describe('what the household saw', () => {
       ]),
     ).toEqual([]);
   });
+  test('each mechanism, soil, surface and finish has a count of its own', () => {
+    const of = (mechanism: string, soil: string, finish?: string): LogEntry =>
+      saw('worked', {
+        question: { material: 'tile', soil, ...(finish ? { finish } : {}) } as never,
+        method: { name: 'v', product: 'v', mechanism },
+      });
+    expect(
+      evidenceOf([of('acid', 'rust'), of('acid', 'limescale'), of('rub', 'rust'), of('acid', 'rust', 'matt')]),
+    ).toHaveLength(4);
+  });
   test('damage bars product and tool on that surface, however it was noted', () => {
     expect(barredOf([saw('damaged')])).toEqual([
       { product: 'vinegar', tool: 'cloth', material: 'tile', finish: 'glazed' },
     ]);
     expect(barredOf([saw('', { kind: 'damage' })])).toHaveLength(1);
+    expect(barredOf([{ ...saw('damaged'), method: null } as never])).toEqual([
+      { product: null, tool: null, material: 'tile', finish: 'glazed' },
+    ]);
     expect(barredOf([saw('worked'), { ...saw('damaged'), question: null } as never])).toEqual([]);
   });
   test('last cleaned: the latest clean of that spot', () => {
