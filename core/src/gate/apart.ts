@@ -8,8 +8,9 @@ export interface Apart {
   because: string;
   rule: string;
   source: string;
-  /** Operands of the rules that the words stand for. */
+  /** Operands of the rules that the words stand for; any one of them, or all together. */
   operands: string[];
+  together: boolean;
 }
 
 /** Level from which things are kept apart. */
@@ -37,6 +38,7 @@ export function keepApart(products: readonly Product[], catalogue: Catalogue): A
           rule,
           source: clause.source,
           operands: [...new Set([...(had?.operands ?? []), ...partners])],
+          together: partners.length > 1,
         });
       else had.operands = [...new Set([...had.operands, ...partners])];
     }
@@ -51,11 +53,28 @@ export function keepApart(products: readonly Product[], catalogue: Catalogue): A
           rule: 'U1',
           source: catalogue.partners.get(id)!.basis.default,
           operands: [id],
+          together: false,
         });
   }
-  const all = [...out.values()].sort((a, b) => b.level - a.level || (a.name < b.name ? -1 : 1));
+  // of one level, what a house is likely to have comes first
+  const all = [...out.values()]
+    .map((x) => ({ x, often: howOften(x, catalogue) }))
+    .sort((a, b) => b.x.level - a.x.level || b.often - a.often || (a.x.name < b.x.name ? -1 : 1))
+    .map(({ x }) => x);
   // what a wider word at the same level says already is not said again
   return all.filter((x) => !all.some((y) => y !== x && y.level >= x.level && covers(y, x, catalogue)));
+}
+const counts = new WeakMap<object, Map<string, number>>();
+/** How many products that are offered for use hold it; what takes two things more is as common as the rarer. */
+function howOften(x: Apart, catalogue: Catalogue): number {
+  let known = counts.get(catalogue.products);
+  if (!known) {
+    counts.set(catalogue.products, (known = new Map()));
+    for (const p of catalogue.products.values())
+      if (p.advised) for (const o of operandsIn(p, catalogue)) known.set(o, (known.get(o) ?? 0) + 1);
+  }
+  const each = x.operands.map((o) => known.get(o) ?? 0);
+  return x.together ? Math.min(...each) : Math.max(...each);
 }
 const covers = (wide: Apart, narrow: Apart, catalogue: Catalogue): boolean =>
   wide.operands.length === 1 &&
@@ -108,12 +127,14 @@ function mayBe(clause: Clause, side: 'A' | 'B', i: Ingredient, item: JudgedItem,
 
 /** True when something holds what a partner's words stand for: a class, a group or a substance above trace. */
 export const isPartner = (apart: Apart, product: Product, catalogue: Catalogue): boolean => {
-  const operands = new Set(
+  const operands = operandsIn(product, catalogue);
+  return apart.operands.some((o) => operands.has(o));
+};
+const operandsIn = (product: Product, catalogue: Catalogue): Set<string> =>
+  new Set(
     product.contents.flatMap((c) => {
       const s = catalogue.substances.get(c.substance);
       if (!s || c.percent.max < traceLine(s.classes, catalogue)) return [];
       return [...s.classes, `substance:${s.id}`].flatMap((k) => catalogue.operandsOf.get(k) ?? [k]);
     }),
   );
-  return apart.operands.some((o) => operands.has(o));
-};
