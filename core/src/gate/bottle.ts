@@ -222,8 +222,11 @@ export function mayMix(
   const ordered = rows.find((r) => r.order);
   if (!order && ordered && !neat && !solid)
     asks.push({ kind: 'order', text: ordered.order!, source: ordered.basis.default });
+  // how long it keeps is said once, by what keeps shortest
+  const shortest = Math.min(...rows.map((r) => r.hours));
   for (const r of rows)
-    if (!(r === vents && mustBreathe)) asks.push({ kind: 'keeps', text: r.says, source: r.basis.default });
+    if (!(r === vents && mustBreathe) && (r.hours === shortest || r.vent || r.dark))
+      asks.push({ kind: 'keeps', text: r.says, source: r.basis.default });
 
   // how full
   if (vessel && q.capacity_mL && made.final_mL > q.capacity_mL * 1.0001)

@@ -11,6 +11,7 @@ import {
   drinks,
   evidenceOf,
   finishesMatter,
+  judgeThere,
   ledgerOfSpot,
   ownedBy,
   pricesOf,
@@ -296,12 +297,16 @@ export class ChoosePage {
   /** What was put on this spot and still bars something or makes it wait. */
   protected readonly stillCounts = computed<string[]>(() => {
     const [a, c, spot] = [this.advice(), this.knowledge.catalogue(), this.spot()];
-    const counts = a && (a.ladder.some((r) => r.may === 'from') || a.refused.some((r) => r.kind === 'meets'));
-    if (!counts || !c || !spot) return [];
+    if (!a || !c || !spot) return [];
+    const barred = [
+      ...a.refused.flatMap((r) => (r.kind === 'meets' && r.product ? [r.product] : [])),
+      ...a.ladder.flatMap((r) => (r.may === 'from' && r.product ? [r.product] : [])),
+    ];
     const zone = this.household().settings?.timeZone ?? 'UTC';
     return ledgerOfSpot(this.household().log, spot.id, this.clock.minute(), zone).flatMap((m) => {
       const there = thereOfLast(m, 'here', drinks(spot, c), c);
-      return there.what[0] ? [thereWords(there, there.what[0])] : [];
+      const bars = barred.some((product) => judgeThere({ product }, [there], undefined, c).bars.length > 0);
+      return bars && there.what[0] ? [thereWords(there, there.what[0])] : [];
     });
   });
   protected readonly noting = signal(false);
