@@ -115,6 +115,8 @@ import { WhyNot, type WhyNotData } from './why-not';
     .turns { list-style: none; display: flex; flex-wrap: wrap; gap: 8px; counter-reset: turn; width: 100%; } .turns li { display: flex; gap: 8px; align-items: center; max-width: 100%; counter-increment: turn; } .turn { display: grid; grid-template-columns: auto 1fr; column-gap: 10px; text-align: left; border: 2px solid var(--zinc-2); border-radius: 12px; background: var(--enamel); padding: 6px 14px; cursor: pointer; line-height: 1.2; } .turn::before { content: counter(turn); grid-row: 1 / 3; align-self: center; font: 800 24px var(--display); color: var(--blue); } .turn[aria-pressed='true'] { border-color: var(--blue); background: var(--blue-wash); } .turn span { font-size: 14px; color: var(--ink-2); }
     .between { font-size: 14px; font-weight: 600; max-width: 210px; line-height: 1.2; color: var(--copper); }
     .ways-of { border-top: 2px solid var(--zinc-1); padding: 10px 20px 14px; } .ways-of summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .stance { display: grid; grid-template-columns: 150px auto 1fr; gap: 4px 12px; align-items: center; padding: 4px 0; }
+    /* on a phone what comes before anything else stands before the ladder */
+    @media (max-width: 860px) { .two > .stack { display: contents; } dt-beside-looks { order: -1; } }
     @media (max-width: 860px) { .stance { grid-template-columns: 1fr; } }
     @media (max-width: 860px) { .flush { display: flex; flex-direction: column; } .ruled { order: 2; border-bottom: 0; border-top: 4px dotted var(--copper); } .ruled ul { grid-template-columns: 1fr; } .ruled, .rungs { padding-inline: 14px; } }
   `,
