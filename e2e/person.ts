@@ -27,7 +27,7 @@ export class Person {
   see = async (css: string): Promise<WebElement> =>
     this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`);
   /** Visible text of the page, or of one part, once it holds what is wanted. */
-  async read(css: string, want?: string | RegExp): Promise<string> {
+  async read(css: string, want?: string | RegExp, wait = WAIT): Promise<string> {
     let text = '';
     await this.driver
       .wait(
@@ -41,7 +41,7 @@ export class Person {
             .trim();
           return want === undefined ? text !== '' : typeof want === 'string' ? text.includes(want) : want.test(text);
         },
-        WAIT,
+        wait,
         `${css} does not say ${String(want)}; it says: `,
       )
       .catch((e: Error) => {
