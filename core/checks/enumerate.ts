@@ -7,7 +7,7 @@ import { refuseProduct, refuseTool } from '../src/method/refuse';
 import { rungOf } from '../src/method/rung';
 import { choicesOf } from '../src/method/stances';
 import { theresOf } from '../src/method/there';
-import { tuning } from '../src/method/tuning';
+import { tuning } from '../src/catalogue';
 import type { ChemOption, Here } from '../src/method/types';
 
 /**

@@ -1,3 +1,4 @@
 export * from './schema';
 export * from './catalogue';
 export * from './contents';
+export * from './tuning';

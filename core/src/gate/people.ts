@@ -1,4 +1,4 @@
-import { type Catalogue, percentInUse, type Product, productClasses, type Protection } from '../catalogue';
+import { type Catalogue, percentInUse, type Product, productClasses, type Protection, tuning } from '../catalogue';
 import type { GateReason } from './types';
 
 /** Who lives in the house and what it keeps to, as far as it bears on what may be used. */
@@ -16,7 +16,7 @@ export interface Profile {
 
 /** How much of a product's vapour is left when it is thinned: a quarter of it gives off as much as all of it. */
 export const fumeOf = (product: Product, dilution: number, catalogue: Catalogue): number =>
-  product.fume * Math.min(1, dilution * [...catalogue.tuning.values()][0]!.fumeOfDilution);
+  product.fume * Math.min(1, dilution * tuning(catalogue).fumeOfDilution);
 
 /** Whether a protection rule concerns this product, put on this way, in this household. */
 export function appliesTo(

@@ -1,4 +1,4 @@
-import type { Catalogue, Product, Protection } from '../catalogue';
+import { type Catalogue, type Product, type Protection, tuning } from '../catalogue';
 import { appliesTo, type Profile } from './people';
 
 /** One line of protection: what to wear or do, or whom it is not for. */
@@ -50,7 +50,7 @@ export function wearFor(
   profile: Profile,
   catalogue: Catalogue,
 ): Pick<Guard, 'kind' | 'text' | 'because' | 'source'>[] {
-  const thin = diluted && dilution < [...catalogue.tuning.values()][0]!.thinBelow;
+  const thin = diluted && dilution < tuning(catalogue).thinBelow;
   return [...catalogue.protection.values()]
     .filter(
       (r) =>

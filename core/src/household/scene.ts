@@ -1,6 +1,6 @@
-import type { Catalogue } from '../catalogue';
+import { type Catalogue, tuning } from '../catalogue';
 import type { Where } from '../gate';
-import { type Last, tuning } from '../method';
+import type { Last } from '../method';
 import type { Household } from './context';
 import { ledgerOfSpot, type Met } from './ledger';
 import type { Room, Run, Spot } from './records';

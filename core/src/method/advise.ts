@@ -1,4 +1,4 @@
-import { type Catalogue, isWater, sourceOf, type Tool, withFinish } from '../catalogue';
+import { type Catalogue, isWater, sourceOf, type Tool, tuning, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, type Method, thin } from './combine';
 import { front } from './front';
@@ -8,7 +8,6 @@ import { refusal, refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
 import { choicesOf } from './stances';
 import { theresOf } from './there';
-import { tuning } from './tuning';
 import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal } from './types';
 
 /** Resolve ids to records, or say which one is not known. */

@@ -1,9 +1,8 @@
-import type { Catalogue, Tool } from '../catalogue';
+import { type Catalogue, type Tool, tuning } from '../catalogue';
 import { front, type Scored } from './front';
 import { toolOption } from './options';
 import { methodName } from './rung';
 import { stirsUp } from './refuse/tool';
-import { tuning } from './tuning';
 import { mustWash, washes, washesBy, washesWith } from './wash';
 import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
 

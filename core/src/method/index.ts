@@ -7,7 +7,6 @@ export * from './identify';
 export * from './job';
 export * from './several';
 export { choiceOf, choicesOf } from './stances';
-export { tuning } from './tuning';
 export { isWashed } from './hygiene';
 export * from './ruled';
 export { thereOfLast, theresOf } from './there';

@@ -1,4 +1,4 @@
-import { type Catalogue, isWater, percentInUse, type Product, productClasses, type Tool } from '../catalogue';
+import { type Catalogue, isWater, percentInUse, type Product, productClasses, type Tool, tuning } from '../catalogue';
 import { fumeOf, type GateReason, judgeThere } from '../gate';
 import {
   holdsFor,
@@ -11,7 +11,6 @@ import {
   WET_ORDER,
 } from './refuse';
 import { activeOf, activeOfTool, applicationsOf, doseOf, type Strength, strengthsOf } from './supply';
-import { tuning } from './tuning';
 import type { ChemOption, Face, Here, Refusal, Rung, ToolOption } from './types';
 
 type Harms = Rung['harms'];

@@ -1,4 +1,4 @@
-import { type Catalogue, type Mechanism, sourceOf } from '../catalogue';
+import { type Catalogue, type Mechanism, sourceOf, tuning } from '../catalogue';
 import { mechanismOf, type Method } from './combine';
 import type { ProductOption } from './options';
 import { washes } from './wash';
@@ -7,7 +7,6 @@ import { neighbourHit, toldFor } from './refuse';
 import { coverageOf } from './stances';
 import { composeSteps, usesOf } from './steps';
 import { activeOf, doseOf } from './supply';
-import { tuning } from './tuning';
 import type { ChemOption, Context, Face, Here, Rung, Share, ToolOption } from './types';
 
 /** Losses of dose without chemistry, without action, at 20 °C, at one minute: normalised to one (Sinner 1959). */

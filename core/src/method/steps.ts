@@ -1,8 +1,6 @@
-import type { Catalogue, StepTemplate } from '../catalogue';
-import { isSolid } from '../catalogue';
+import { type Catalogue, isSolid, type StepTemplate, tuning } from '../catalogue';
 import { formatVolume, significant } from '../quantity';
 import { holdsFor } from './refuse';
-import { tuning } from './tuning';
 import type { ChemOption, Face, Rung, Step, ToolOption } from './types';
 
 interface Extra {

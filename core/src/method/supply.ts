@@ -1,8 +1,15 @@
-import { type Application, type Catalogue, isSolid, type Mechanism, type Product, type Tool } from '../catalogue';
+import {
+  type Application,
+  type Catalogue,
+  isSolid,
+  type Mechanism,
+  type Product,
+  type Tool,
+  tuning,
+} from '../catalogue';
 import { ACID_BASE_CLASSES, type Solute, solvePh, titratable } from '../chemistry';
 import { significant } from '../quantity';
 import { holdsFor } from './refuse/holds';
-import { tuning } from './tuning';
 import type { Face, Rung } from './types';
 
 /** A product at one of its strengths: share of the mix, percent, dose a litre, pH and reserve. */

@@ -1,5 +1,4 @@
-import type { Catalogue } from '../catalogue';
-import { tuning } from './tuning';
+import { type Catalogue, tuning } from '../catalogue';
 import type { ChemOption, Face, ToolOption } from './types';
 
 /** A chemistry that takes germs along with the dirt: something that washes, in water. */

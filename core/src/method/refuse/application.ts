@@ -61,10 +61,11 @@ export const APPLICATION_RULES: Readonly<Record<string, ApplicationRule>> = {
   choice,
   runs,
 };
+const ORDER = Object.values(APPLICATION_RULES);
 
 /** Limits that come from how it is put on: the first that refuses, or null. */
 export function refuseApplication(o: PutOn, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
-  for (const rule of Object.values(APPLICATION_RULES)) {
+  for (const rule of ORDER) {
     const no = rule(o, face, here, catalogue);
     if (no) return no;
   }

@@ -1,7 +1,6 @@
-import { type Catalogue, isWater, percentInUse, type Product, productClasses, sourceOf } from '../../catalogue';
+import { type Catalogue, isWater, percentInUse, type Product, productClasses, sourceOf, tuning } from '../../catalogue';
 import { refusedByPeople, refusedByRecord } from '../../gate';
 import { stanceRefusesProduct } from '../stances';
-import { tuning } from '../tuning';
 import type { Face, Here, Refusal } from '../types';
 import { holdsFor } from './holds';
 import { listed, refusal } from './words';
@@ -100,10 +99,11 @@ export const PRODUCT_RULES: Readonly<Record<string, ProductRule>> = {
   biocide,
   fragile,
 };
+const ORDER = Object.values(PRODUCT_RULES);
 
 /** What refuses a product whatever its strength: the first rule that does, or null. */
 export function refuseProduct(product: Product, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
-  for (const rule of Object.values(PRODUCT_RULES)) {
+  for (const rule of ORDER) {
     const no = rule(product, face, here, catalogue);
     if (no) return no;
   }

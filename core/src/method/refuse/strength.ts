@@ -1,7 +1,6 @@
-import { type Catalogue, type Material, percentInUse, sourceOf, withFinish } from '../../catalogue';
+import { type Catalogue, type Material, percentInUse, sourceOf, tuning, withFinish } from '../../catalogue';
 import { significant } from '../../quantity';
 import type { Strength } from '../supply';
-import { tuning } from '../tuning';
 import type { Neighbour, Refusal } from '../types';
 import { refusal } from './words';
 
@@ -109,6 +108,7 @@ const grit: StrengthLimit = (s, m, c) => {
 };
 
 export const STRENGTH_LIMITS: Readonly<Record<string, StrengthLimit>> = { pH, attacks, grit };
+const LIMITS = Object.values(STRENGTH_LIMITS);
 
 /** Strengths and materials are immutable: each pair is judged once. */
 const verdicts = new WeakMap<Strength, WeakMap<Material, Verdict>>();
@@ -127,7 +127,7 @@ function judgeStrength(s: Strength, material: Material, catalogue: Catalogue): V
   const { near } = tuning(catalogue);
   let maxMinutes = Infinity;
   const nearness: { name: string; h: number }[] = [];
-  for (const limit of Object.values(STRENGTH_LIMITS))
+  for (const limit of LIMITS)
     for (const said of limit(s, material, catalogue)) {
       if (said.refusal) return { refusal: said.refusal };
       if (said.minutes !== undefined) maxMinutes = Math.min(maxMinutes, said.minutes);

@@ -1,8 +1,7 @@
-import { type Catalogue, sourceOf, type Tool } from '../../catalogue';
+import { type Catalogue, sourceOf, type Tool, tuning } from '../../catalogue';
 import { capital } from '../../gate';
 import { significant } from '../../quantity';
 import { stanceRefusesTool } from '../stances';
-import { tuning } from '../tuning';
 import type { Face, Here, Refusal } from '../types';
 import { holdsFor, meet } from './holds';
 import { abrasiveOn, polishes } from './strength';
@@ -187,10 +186,11 @@ export const TOOL_RULES: Readonly<Record<string, ToolRule>> = {
   tooWet,
   makesItWorse,
 };
+const ORDER = Object.values(TOOL_RULES);
 
 /** What refuses a tool on this surface: the first rule that does, or null. */
 export function refuseTool(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
-  for (const rule of Object.values(TOOL_RULES)) {
+  for (const rule of ORDER) {
     const no = rule(tool, face, here, catalogue);
     if (no) return no;
   }

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../../catalogue';
+import type { Catalogue, RefusalText } from '../../catalogue';
 import { capital } from '../../gate';
 import type { Refusal, RefusalKind } from '../types';
 
@@ -17,14 +17,34 @@ export function refusal(
   if (!text) throw new Error(`No sentence for the refusal "${kind}"`);
   return {
     kind,
-    because: text.says.replace(/\{(\w+)\}/g, (_, key: string) => {
-      const lower = key.charAt(0).toLowerCase() + key.slice(1);
-      const word = words[lower] ?? '';
-      return key === lower ? word : capital(word);
-    }),
+    because: filled(text, words),
     source,
     ...(operands ? { operands } : {}),
   };
+}
+/** A sentence taken apart: what stands, and what is filled in behind it. Hundreds are made for one question. */
+interface Part {
+  text: string;
+  key: string;
+  big: boolean;
+}
+const taken = new WeakMap<RefusalText, Part[]>();
+function filled(sentence: RefusalText, words: Readonly<Record<string, string>>): string {
+  let parts = taken.get(sentence);
+  if (!parts) {
+    parts = [...sentence.says.matchAll(/([^{]*)(?:\{(\w+)\})?/g)].map(([, text = '', key = '']) => ({
+      text,
+      key: key.charAt(0).toLowerCase() + key.slice(1),
+      big: key !== key.charAt(0).toLowerCase() + key.slice(1),
+    }));
+    taken.set(sentence, parts);
+  }
+  let out = '';
+  for (const p of parts) {
+    const word = p.key ? (words[p.key] ?? '') : '';
+    out += p.text + (p.big ? capital(word) : word);
+  }
+  return out;
 }
 /** "stone and glass": a list in a sentence. */
 export const listed = (words: readonly string[]): string => words.join(' and ').replace(/-/g, ' ');
