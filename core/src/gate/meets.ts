@@ -20,7 +20,10 @@ interface Group {
   where: Where;
   porous: boolean;
   parts: { there: There; item: MixItem }[];
+  /** Products among them. */
+  held: Set<string>;
   key: string;
+  judged?: { of: object; by: Judged };
 }
 const grouped = new WeakMap<readonly There[], Group[]>();
 /** A list of what is there is made once a question and asked of every product: it is sorted once. */
@@ -31,12 +34,13 @@ function groupsOf(all: readonly There[]): Group[] {
   for (const there of all) {
     const porous = there.porous ?? true;
     const id = `${there.where}|${porous}|${there.stays ?? false}`;
-    const g = by.get(id) ?? { where: there.where, porous, parts: [], key: '' };
+    const g = by.get(id) ?? { where: there.where, porous, parts: [], held: new Set<string>(), key: '' };
     // what hangs or stands there goes on giving: no rinse ends it
     for (const w of there.what) g.parts.push({ there, item: there.stays ? { ...w, rinsed: false } : w });
     by.set(id, g);
   }
   groups = [...by.values()].filter((g) => g.parts.length);
+  for (const g of groups) for (const { item } of g.parts) if (item.product !== undefined) g.held.add(item.product);
   for (const g of groups) g.key = JSON.stringify([g.where, g.porous, g.parts.map((p) => p.item)]);
   grouped.set(all, groups);
   return groups;
@@ -46,24 +50,44 @@ function groupsOf(all: readonly There[]): Group[] {
  * What something meets among things that are there: each place by its own column, everything of one place together, so
  * that what needs three is seen too. Findings among the things that are there already are not told.
  */
-export const meetings = (offered: MixItem, all: readonly There[], catalogue: Catalogue): Meets[] =>
-  groupsOf(all).flatMap((g) => {
-    const parts = g.parts.filter((p) => p.item.product === undefined || p.item.product !== offered.product);
-    if (!parts.length) return [];
-    return findingsOf(offered, parts, g, catalogue).flatMap((finding): Meets[] => {
+export function meetings(offered: MixItem, all: readonly There[], catalogue: Catalogue): Meets[] {
+  const out: Meets[] = [];
+  for (const g of groupsOf(all)) {
+    const parts =
+      offered.product !== undefined && g.held.has(offered.product)
+        ? g.parts.filter((p) => p.item.product !== offered.product)
+        : g.parts;
+    if (!parts.length) continue;
+    for (const finding of findingsOf(offered, parts, g, catalogue)) {
       const part = parts[(finding.pair.find((p) => p.item > 0)?.item ?? 0) - 1];
-      return part ? [{ ...part, finding }] : [];
-    });
-  });
+      if (part) out.push({ ...part, finding });
+    }
+  }
+  return out;
+}
 
-const known = new WeakMap<object, Map<string, readonly Finding[]>>();
-const KEPT = 20_000;
-/** Things that meet in the same way are judged once a catalogue. */
-function findingsOf(offered: MixItem, parts: Group['parts'], g: Group, catalogue: Catalogue): readonly Finding[] {
+/** Findings by what is offered, for one way in which things are there. */
+type Judged = Map<string, readonly Finding[]>;
+const known = new WeakMap<object, Map<string, Judged>>();
+const KEPT = 500;
+/** Things that meet in the same way are judged once a catalogue; a group finds its own page of that book once. */
+function judgedOf(g: Group, catalogue: Catalogue): Judged {
+  if (g.judged?.of === catalogue.products) return g.judged.by;
   let seen = known.get(catalogue.products);
   if (!seen) known.set(catalogue.products, (seen = new Map()));
-  const key = `${JSON.stringify(offered)}|${g.key}`;
-  let findings = seen.get(key);
+  let by = seen.get(g.key);
+  if (!by) {
+    if (seen.size >= KEPT) seen.clear();
+    seen.set(g.key, (by = new Map()));
+  }
+  g.judged = { of: catalogue.products, by };
+  return by;
+}
+function findingsOf(offered: MixItem, parts: Group['parts'], g: Group, catalogue: Catalogue): readonly Finding[] {
+  const by = judgedOf(g, catalogue);
+  const bare = offered.product !== undefined && Object.keys(offered).length === 1;
+  const key = bare ? offered.product! : JSON.stringify(offered);
+  let findings = by.get(key);
   if (!findings) {
     const items = resolveItems([offered, ...parts.map((p) => p.item)], catalogue);
     findings = !items.ok
@@ -72,8 +96,7 @@ function findingsOf(offered: MixItem, parts: Group['parts'], g: Group, catalogue
       : judge(items.value, { meeting: MEETING[g.where], porous: g.porous }, catalogue).findings.filter(
           (f) => f.pair.some((p) => p.item === 0) && f.pair.some((p) => p.item > 0),
         );
-    if (seen.size >= KEPT) seen.clear();
-    seen.set(key, findings);
+    by.set(key, findings);
   }
   return findings;
 }

@@ -73,34 +73,34 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
       (b) => b[key] === id && b.material === question.material && (b.finish ?? null) === (question.finish ?? null),
     );
 
+  const set = (id: string, c: Omit<Considered, 'kind'>): void => void (considered[id] = { kind: 'product', ...c });
   for (const product of catalogue.products.values()) {
     const source = sourceOf(product, 'mechanisms', catalogue).id;
-    const set = (c: Omit<Considered, 'kind'>): void => void (considered[product.id] = { kind: 'product', ...c });
     const water = isWater(product, catalogue);
     const no = barred('product', product.id)
       ? refusal('damaged', { thing: product.name }, 'household', catalogue)
       : refuseProduct(product, face, context, catalogue);
     if (no) {
       note(product.id, no);
-      set({ status: 'refused', ...told(no) });
+      considered[product.id] = told('product', 'refused', no);
       continue;
     }
     const { admitted, refused } = productOptions(product, face, context, catalogue);
     if (refused) note(product.id, refused);
     if (!admitted.length) {
       // a limit outranks "too weak": people ask why not vinegar, and the limit is the answer
-      if (refused) set({ status: 'refused', ...told(refused) });
-      else set({ status: 'weak', because: `Nothing in ${product.name} moves ${face.soil.name}.`, source });
+      if (refused) considered[product.id] = told('product', 'refused', refused);
+      else set(product.id, { status: 'weak', because: `Nothing in ${product.name} moves ${face.soil.name}.`, source });
       continue;
     }
     if (!inKit(product.id) && !water) {
-      set({ status: 'kit', ...told(refusal('kit', { thing: product.name }, 'household', catalogue)) });
+      considered[product.id] = told('product', 'kit', refusal('kit', { thing: product.name }, 'household', catalogue));
       continue;
     }
     const best = admitted.reduce((a, o) => Math.max(a, o.D), 0);
-    if (refused) set({ status: refused.from ? 'later' : 'limited', ...told(refused) });
+    if (refused) considered[product.id] = told('product', refused.from ? 'later' : 'limited', refused);
     else
-      set({
+      set(product.id, {
         status: best < t.tooWeak && !water ? 'weak' : 'outdone',
         because:
           best < t.tooWeak
@@ -120,13 +120,9 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
       : refuseTool(tool, face, context, catalogue);
     if (no) {
       note(tool.id, no);
-      considered[tool.id] = { kind: 'tool', status: 'refused', ...told(no) };
+      considered[tool.id] = told('tool', 'refused', no);
     } else if (!inKit(tool.id))
-      considered[tool.id] = {
-        kind: 'tool',
-        status: 'kit',
-        ...told(refusal('kit', { thing: tool.name }, 'household', catalogue)),
-      };
+      considered[tool.id] = told('tool', 'kit', refusal('kit', { thing: tool.name }, 'household', catalogue));
     else {
       considered[tool.id] = {
         kind: 'tool',
@@ -230,5 +226,10 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   });
 }
 
-/** A refusal as what became of a product or tool. */
-const told = ({ kind, ...rest }: Refusal): Omit<Considered, 'kind' | 'status'> => ({ refusal: kind, ...rest });
+/** A refusal as what became of a product or tool: one object, since most of the catalogue is refused in every question. */
+function told(kind: Considered['kind'], status: Considered['status'], r: Refusal): Considered {
+  const c: Considered = { kind, status, refusal: r.kind, because: r.because, source: r.source };
+  if (r.operands !== undefined) c.operands = r.operands;
+  if (r.from !== undefined) c.from = r.from;
+  return c;
+}

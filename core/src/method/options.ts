@@ -46,6 +46,7 @@ export function productOptions(
       ? [{ name: choice.harm.says, h: choice.harm.h }]
       : [],
   );
+  const keptLeaves = kept.reduce((k, x) => k * (1 - x.h), 1);
   for (const s of strengthsOf(product, catalogue)) {
     const v = strengthOnMaterial(s, face.material, catalogue);
     if ('refusal' in v) {
@@ -121,7 +122,7 @@ export function productOptions(
               return harms;
             },
           };
-          o.keep = v.keep * kept.reduce((k, x) => k * (1 - x.h), 1) * applicationHarm(o, face, catalogue);
+          o.keep = v.keep * keptLeaves * applicationHarm(o, face, catalogue);
           admitted.push(o);
         }
       }
