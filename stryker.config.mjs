@@ -14,6 +14,8 @@ export default {
   ignorePatterns: ['dist', 'docs', 'web', 'e2e', 'data', '.angular', 'server'],
   concurrency: 2,
   timeoutMS: 20000,
+  // modules of earlier runs are never let go: a fresh runner now and then keeps it quick
+  maxTestRunnerReuse: 40,
   thresholds: { high: 90, low: 85, break: 85 },
   disableTypeChecks: false,
   // sentences are data of the catalogue or are read by people: a changed word is no fault that a test should pin

@@ -542,7 +542,13 @@ export const KeepingSchema = Type.Object(
 );
 /** What a mix may be made in, by its outline: whether it is shut, and how full it may be. */
 export const VesselSchema = Type.Object(
-  { ...Named, closed: Type.Boolean(), fill: Type.Number({ exclusiveMinimum: 0, maximum: 1 }) },
+  {
+    ...Named,
+    closed: Type.Boolean(),
+    fill: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+    /** How a liquid and a powder are made even in it. */
+    mixed: Type.Object({ liquid: Type.String(), powder: Type.String() }, { additionalProperties: false }),
+  },
   { additionalProperties: false },
 );
 export const ProtectionSchema = Type.Object({

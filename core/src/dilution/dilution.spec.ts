@@ -1,6 +1,7 @@
 import { dilute, inPercentOf, kitchenRound, parseNumber, parseRatio, ppmPerPercent, targetsOf } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
+import { runs } from '../../checks/depth';
 
 const make = (q: Parameters<typeof dilute>[0]) => dilute(q, catalogue);
 const ok = (q: Parameters<typeof dilute>[0]) => {
@@ -24,7 +25,7 @@ describe('C1·V1 = C2·V2', () => {
           );
         },
       ),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
   test('ratio and percent are one: 1+n of c is c/(n+1)', () => {
@@ -38,7 +39,7 @@ describe('C1·V1 = C2·V2', () => {
               c / (n + 1),
           ) < 1e-9,
       ),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     );
   });
   test('bleach by hand: 5.25 % w/w, density 1.08, 1000 ppm available chlorine in 750 mL', () => {
@@ -119,7 +120,7 @@ describe('in the kitchen', () => {
         const sum = k.parts.reduce((a, p) => a + p.count * p.volume_mL, 0);
         return Math.abs(sum - k.stock_mL) < 1e-9 && sum >= target * 0.9 - 1e-9 && sum <= target * 1.1 + 1e-9;
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     );
   });
   test('none when no spoon fits', () => expect(kitchenRound(0.2, 0.19, 0.21, spoons)).toBeNull());
@@ -160,7 +161,7 @@ describe('ratio language', () => {
   test('never throws', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 60 }), (t) => typeof parseRatio(t, catalogue.measures).ok === 'boolean'),
-      { numRuns: 3000 },
+      { numRuns: runs(3000) },
     );
   });
   test.each([

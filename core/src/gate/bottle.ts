@@ -7,6 +7,7 @@ import {
   percentInUse,
   type Product,
   productClasses,
+  type Vessel,
 } from '../catalogue';
 import {
   dilute,
@@ -55,6 +56,8 @@ export interface BottleAnswer {
   water: Keeping['water'];
   /** It must not be shut. */
   open: boolean;
+  /** How it is made even: turned over in what is shut, stirred in what stays open. */
+  mixed: string;
 }
 
 /** Percent up to which a product may be measured, and what says so: its use, a named target of its own, its label. */
@@ -114,7 +117,7 @@ export function mayMix(
   made: { percent: number; stock_g: number | null; stock_mL: number; final_mL: number },
   product: Product,
   catalogue: Catalogue,
-): { gate: GateAnswer; keeps_h: number; water: Keeping['water']; open: boolean } {
+): Omit<BottleAnswer, 'recipe'> {
   const bars: GateReason[] = [];
   const asks: GateReason[] = [];
   const solid = isSolid(product);
@@ -263,7 +266,13 @@ export function mayMix(
     keeps_h: Math.min(hours, light),
     water: rows.find((r) => r.hours === hours)?.water ?? 'cool',
     open: mustBreathe,
+    mixed: mixedIn(mustBreathe ? undefined : vessel, solid, catalogue),
   };
+}
+/** How a mix is made even in a vessel; in an open one where it must not be shut or nobody said. */
+function mixedIn(vessel: Vessel | undefined, powder: boolean, catalogue: Catalogue): string {
+  const v = vessel ?? [...catalogue.vessels.values()].find((x) => !x.closed)!;
+  return powder ? v.mixed.powder : v.mixed.liquid;
 }
 const waters = new WeakMap<Product, Map<boolean, ReturnType<typeof judge>>>();
 /** The verdict of a product as sold with plain water. */
@@ -301,6 +310,7 @@ export function makeBottle(
       keeps_h: 24,
       water: 'cool',
       open: false,
+      mixed: mixedIn(catalogue.vessels.get(q.vessel ?? ''), false, catalogue),
     });
   const judged = mayMix(
     q,

@@ -12,6 +12,7 @@ import {
 } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
+import { runs, sampled } from '../../checks/depth';
 
 const product = (id: string) => catalogue.products.get(id)!;
 const ids = [...catalogue.products.keys()];
@@ -140,6 +141,20 @@ describe('a bottle', () => {
     expect(make('washing-soda', { percent: 6 }).gate.with.map((w) => w.kind)).not.toContain('heat');
   });
 
+  test('shut and made even by turning only where it may be shut; stirred in the open otherwise', () => {
+    const [shut, open] = [catalogue.vessels.get('round')!.mixed, catalogue.vessels.get('bucket')!.mixed];
+    const mixed = (id: string, percent: number, vessel?: string) => make(id, { percent }, { vessel }).mixed;
+    expect(mixed('chlorine-bleach', 0.1, 'round')).toBe(shut.liquid);
+    expect(mixed('chlorine-bleach', 0.1, 'bucket')).toBe(open.liquid);
+    expect(mixed('chlorine-bleach', 0.1)).toBe(open.liquid);
+    expect(mixed('washing-soda', 2, 'round')).toBe(shut.powder);
+    expect(make('percarbonate-booster', { percent: 1 }, { vessel: 'round' })).toMatchObject({
+      open: true,
+      mixed: open.powder,
+    });
+    expect(open).not.toEqual(shut);
+  });
+
   const target = fc.oneof(
     fc.double({ min: 0.001, max: 100, noNaN: true }).map((percent) => ({ percent })),
     fc.double({ min: 1, max: 50000, noNaN: true }).map((ppm) => ({ ppm })),
@@ -171,9 +186,9 @@ describe('a bottle', () => {
             Math.max(recipe.strength.percent, strongestAllowed(p, null, catalogue).percent * 1.01)
         );
       }),
-      { numRuns: 6000 },
+      { numRuns: runs(6000) },
     );
-    expect(made).toBeGreaterThan(500);
+    expect(made).toBeGreaterThan(runs(500));
   }, 120000);
   test('stronger is never allowed where weaker is refused for its dose', () => {
     fc.assert(
@@ -189,7 +204,7 @@ describe('a bottle', () => {
           return !dose(percent) || dose(percent * k);
         },
       ),
-      { numRuns: 3000 },
+      { numRuns: runs(3000) },
     );
   });
 });
@@ -211,19 +226,20 @@ describe('keep apart from', () => {
       catalogue,
     );
     if (!items.ok) throw new Error('unresolved');
+    const item = new Map(ids.map((id, i) => [id, items.value[i]!]));
     let bad = 0;
-    ids.forEach((id, i) => {
+    sampled(ids).forEach((id) => {
       const apart = keepApart([product(id)], catalogue);
-      ids.forEach((other, j) => {
-        if (i === j) return;
-        const level = judge([items.value[i]!, items.value[j]!], { meeting: 'container' }, catalogue).level;
+      ids.forEach((other) => {
+        if (id === other) return;
+        const level = judge([item.get(id)!, item.get(other)!], { meeting: 'container' }, catalogue).level;
         if (level < 4) return;
         bad++;
         const named = apart.filter((x) => x.level >= 4 && isPartner(x, product(other), catalogue));
         if (!named.length) throw new Error(`${id} does not name ${other} (${level})`);
       });
     });
-    expect(bad).toBeGreaterThan(5000);
+    expect(bad).toBeGreaterThan(20 * sampled(ids).length);
   });
   test('worst first, each name once, chlorine bleach with acid at the top', () => {
     const apart = keepApart([product('chlorine-bleach')], catalogue);
@@ -260,9 +276,9 @@ describe('a shelf', () => {
         if (gate.may !== 'no') offered++;
         return (gate.may === 'no') === clash;
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
-    expect(offered).toBeGreaterThan(10);
+    expect(offered).toBeGreaterThan(0);
   });
   test('a toddler and an open shelf, a height and a corrosive', () => {
     const at = (shelf: object, people: string[]) =>
@@ -299,7 +315,7 @@ describe('one product has hurt somebody', () => {
     expect([h.first.text, h.callNow]).toEqual([expect.stringMatching(first), now]);
   });
   test('never told to make anybody sick, whatever it is; unknown is called for at once', () => {
-    for (const id of [null, ...ids])
+    for (const id of [null, ...sampled(ids)])
       for (const route of ROUTES) {
         const h = hurtBy(id ? product(id) : null, route, catalogue);
         const all = [h.first.text, ...h.then.map((t) => t.text)].join(' ');

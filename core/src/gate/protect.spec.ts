@@ -1,6 +1,7 @@
 import { guardsFor } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
+import { runs } from '../../checks/depth';
 
 const of = (ids: string[], profile: object = {}) =>
   guardsFor(
@@ -35,7 +36,7 @@ describe('what to wear and whom it concerns', () => {
         const all = of([a, b], bird ? { pets: ['bird'] } : {});
         return some.every((x) => all.includes(x) || /Bare hands/.test(x));
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     );
   });
 });

@@ -355,15 +355,10 @@ export class DilutePage {
     const a = this.answer()!;
     const m = this.made()!;
     const k = a.kitchen?.text ?? (this.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
-    const shut = this.bottle() && !m.open && ['sprayer', 'round', 'jar'].includes(this.bottle()!.outline);
     return [
       `${capital(m.water)} water to the lower line.`,
       `${capital(k)} of ${this.shortName()} into the water${this.solid() ? '' : ', to the upper line'}.`,
-      shut
-        ? this.solid()
-          ? 'Close, turn it over until nothing is left on the floor.'
-          : 'Close, turn over twice. No shaking.'
-        : `${this.solid() ? 'Stir until nothing is left on the floor.' : 'Stir until it is even.'}${m.open ? ' Leave it open.' : ''}`,
+      m.mixed,
       'Label it before you put it down.',
     ];
   });
