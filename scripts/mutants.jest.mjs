@@ -4,9 +4,9 @@ import base from '../jest.config.mjs';
 const { displayName: _name, ...core } = base.projects.find((p) => p.displayName === 'core');
 const SPECS = {
   gate: ['gate/gate', 'gate/take', 'gate/protect'],
-  dilution: ['dilution/dilution'],
+  dilution: ['dilution/dilution', 'dilution/by-hand'],
   ledger: ['household/ledger'],
-  refuse: ['method/limits'],
+  refuse: ['method/limits', 'method/refuse/refuse'],
 };
 export default {
   ...core,
