@@ -3,7 +3,7 @@ import base from '../jest.config.mjs';
 /** A flat configuration for StrykerJS: each folder with the fast specs that say what it must do (see mutants.mjs). */
 const { displayName: _name, ...core } = base.projects.find((p) => p.displayName === 'core');
 const SPECS = {
-  gate: ['gate/gate', 'gate/take', 'gate/protect'],
+  gate: ['gate/gate', 'gate/take', 'gate/protect', 'gate/by-hand'],
   dilution: ['dilution/dilution', 'dilution/by-hand'],
   ledger: ['household/ledger'],
   refuse: ['method/limits', 'method/refuse/refuse'],

@@ -9,6 +9,7 @@ export function plainLevel(a: string, b: string, catalogue: Catalogue): number {
   if (!r.ok) throw new Error(r.problems[0]!.message);
   const items = r.value;
   if (items[0]!.key === items[1]!.key) return 0;
+  if (items[0]!.kit && items[0]!.kit === items[1]!.kit && !items.some((i) => i.halogen)) return 0;
   let worst = 0;
   const all = items.flatMap((item, n) => item.ingredients.map((i) => ({ i, item, n })));
   type One = (typeof all)[number];
@@ -23,9 +24,13 @@ export function plainLevel(a: string, b: string, catalogue: Catalogue): number {
       (w.stateB && y.i.state && y.i.state !== w.stateB) ||
       (w.concentratedA && !x.i.concentrated) ||
       (w.concentratedB && !y.i.concentrated) ||
-      (w.aNotClass && x.i.classes.includes(w.aNotClass)) ||
-      (w.bNotClass && y.i.classes.includes(w.bNotClass)) ||
-      (w.aHasClass && !x.i.classes.includes(w.aHasClass)) ||
+      (w.aNotClass && named(x, w.aNotClass)) ||
+      (w.bNotClass && named(y, w.bNotClass)) ||
+      (w.aHasClass && !named(x, w.aHasClass)) ||
+      (w.bHasClass && !named(y, w.bHasClass)) ||
+      (w.sumB &&
+        y.item.ingredients.reduce((n, i) => n + (i.operands.has(w.sumB!.of) ? i.percent : 0), 0) <= w.sumB.over) ||
+      (w.partnerGoesIn && !y.item.goesIn.includes(w.partnerGoesIn)) ||
       (w.partnerDisclosed !== undefined && y.item.disclosed !== w.partnerDisclosed) ||
       (w.exceptSameHalogen && x.item.halogen && y.item.halogen) ||
       (w.aFreeOf &&

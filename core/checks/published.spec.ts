@@ -88,16 +88,26 @@ describe('NIOSH Pocket Guide: ppm and mg/m³', () => {
 });
 
 describe('Stoichiometry: bleach, vinegar and soda, descaling', () => {
-  const spill = { product: 'chlorine-bleach', mL: 250, with: { product: 'toilet-cleaner-acid' } };
+  const spill = { product: 'chlorine-bleach', percent: 5.25, mL: 250, with: { product: 'toilet-cleaner-acid' } };
   const air = roomAir({ gas: 'chlorine', spill, room_m3: 8, ach: 2, minutes: 60 }, catalogue);
   if (!air.ok) throw new Error('no air');
   test('250 mL of 5.25 % bleach frees at most 13.5 g chlorine', () =>
     expect(air.value.released_g).toBeCloseTo(13.5, 1));
   test('that is 582 ppm in 8 m³', () => expect(Math.abs(air.value.peak_ppm - 582)).toBeLessThan(2));
-  test('down to 0.5 ppm in 212 min at 2 ACH', () => expect(Math.round(air.value.safeAfter_min!)).toBe(212));
-  test('635 min with mixing factor 3', () => {
+  test('down to 0.5 ppm in 212 min at 2 ACH, to the lowest limit of all (0.1 ppm) in 260', () => {
+    expect(Math.round(purgeMinutes(air.value.peak_ppm, 0.5, 2))).toBe(212);
+    expect(Math.round(air.value.safeAfter_min!)).toBe(260);
+  });
+  test('the same three times as long with mixing factor 3', () => {
     const slow = roomAir({ gas: 'chlorine', spill, room_m3: 8, ach: 2, minutes: 60, mixingFactor: 3 }, catalogue);
-    expect(slow.ok && Math.round(slow.value.safeAfter_min!)).toBe(635);
+    expect(slow.ok && Math.round(slow.value.safeAfter_min!)).toBe(780);
+  });
+  test('at the most is the declared maximum: a bottle of up to 6.15 % may free 15.8 g', () => {
+    const most = roomAir(
+      { gas: 'chlorine', spill: { ...spill, percent: undefined }, room_m3: 8, ach: 2, minutes: 60 },
+      catalogue,
+    );
+    expect(most.ok && most.value.released_g).toBeCloseTo((250 * 1.08 * 0.0615 * 70.906) / 74.442, 1);
   });
   test('one mol chlorine a mol hypochlorite at most, half a mol a mol of acid', () => {
     expect(chlorineBound_g(70.906)).toBe(70.906);

@@ -1,4 +1,5 @@
 import type { AirLimit, Catalogue, Product, Substance } from '../catalogue';
+import { solutionOf } from '../mixing';
 import { sourceOfSpill } from './room';
 
 /** A gas that things let go into a room, at the most, and how fast. */
@@ -51,8 +52,7 @@ export function releasesOf(
       const gas = [...catalogue.substances.values()].find(
         (x) => x.id === word || x.name.toLowerCase() === word.toLowerCase(),
       );
-      // the bound of a reaction is known for the halogen itself: what it holds of available chlorine, or what the acid can free
-      if (!gas?.boundByAvailableChlorine) continue;
+      if (!gas) continue;
       for (const a of products)
         for (const b of products) if (a !== b) add(gas, { product: a.id, mL, with: { product: b.id, mL } });
     }
@@ -60,7 +60,7 @@ export function releasesOf(
     for (const p of products)
       for (const c of p.contents) {
         const gas = catalogue.substances.get(c.substance)!;
-        if (gas.vapourPressure_kPa) add(gas, { product: p.id, mL });
+        if (gas.vapourPressure_kPa || solutionOf(gas.id, catalogue)) add(gas, { product: p.id, mL });
       }
   return out;
 }

@@ -1,6 +1,8 @@
-import type { AirLimit, Catalogue, Product, Substance } from '../catalogue';
-import { chlorineBound_g, ppmOf } from '../chemistry';
+import type { AirLimit, Catalogue, Substance } from '../catalogue';
+import { ppmOf } from '../chemistry';
 import { bad, ok, type Reason, type Result } from '../reason';
+import { gramsOf, freedBound } from './freed';
+import { HOT_TIMES, type Vapour, vapourOf } from './vapour';
 
 /** Something spilt: a product or a substance, and perhaps what it met. mL of each; m² wetted. */
 export interface Spill {
@@ -9,6 +11,8 @@ export interface Spill {
   percent?: number;
   mL: number;
   area_m2?: number;
+  /** In hot water, about 50 °C. */
+  hot?: boolean;
   with?: { product?: string; substance?: string; percent?: number; mL?: number };
 }
 export interface AirQuestion {
@@ -25,8 +29,11 @@ export interface AirAnswer {
   curve: [number, number][];
   peak_ppm: number;
   limits: { name: string; ppm: number; minutesAbove: number; source: string }[];
+  /** Null where nobody can promise it: no change of air, or a gas that may cause cancer. */
   safeAfter_min: number | null;
   released_g: number;
+  /** A tenth of the lower explosive limit, where the vapour burns, and for how long it is passed. */
+  explosive: { ppm: number; minutesAbove: number; source: string } | null;
   because: Reason[];
 }
 
@@ -80,6 +87,7 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
   const factor = q.mixingFactor ?? 1;
   if (!(factor >= 1 && factor <= 10)) return bad('/mixingFactor', 'The mixing factor lies between 1 and 10.');
   let source: BoxSource;
+  let most = Infinity;
   const because: Reason[] = [];
   if (q.released_g !== undefined) {
     if (!(q.released_g > 0 && q.released_g <= 1e5)) return bad('/released_g', 'Grams released must be more than 0.');
@@ -89,10 +97,12 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
     const s = sourceOfSpill(q.spill, gas, catalogue);
     if (!s.ok) return s;
     source = s.value.source;
+    most = s.value.saturated_ppm;
     because.push(s.value.because);
   } else return bad('/released_g', 'Say how much: released_g, or a spill.');
 
-  const at = (t: number) => ppmOf(boxConcentration(t, source, q.room_m3, q.ach), gas.molarMass!);
+  // the air holds no more of a vapour than stands over its liquid
+  const at = (t: number) => Math.min(most, ppmOf(boxConcentration(t, source, q.room_m3, q.ach), gas.molarMass!));
   const steps = Math.min(240, Math.max(24, Math.ceil(q.minutes)));
   const times = new Set<number>([0, source.until_min, q.minutes]);
   for (let i = 0; i <= steps; i++) times.add((i * q.minutes) / steps);
@@ -106,6 +116,13 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
     text: 'Well-mixed room: peaks near the spill are higher. Workplace limits for healthy adults; children, asthma and birds react below them.',
     source: 'cdc-2003-table-b1',
   });
+  const burns = gas.lowerExplosive_percent;
+  const tenth = burns === undefined ? null : burns * 1000;
+  if (gas.carcinogen)
+    because.push({
+      text: `${gas.name} may cause cancer (${[gas.carcinogen.iarc && `IARC group ${gas.carcinogen.iarc}`, gas.carcinogen.ntp && `NTP: ${gas.carcinogen.ntp}`].filter(Boolean).join('; ')}): no time is promised after which it is safe.`,
+      source: gas.basis['carcinogen'] ?? gas.basis.default,
+    });
   return ok({
     curve,
     peak_ppm,
@@ -115,7 +132,15 @@ export function roomAir(q: AirQuestion, catalogue: Catalogue): Result<AirAnswer>
       minutesAbove: minutesAbove(l.ppm, at, source, q.minutes),
       source: l.basis.default,
     })),
-    safeAfter_min: safeAfter(limits[0]!, at, source, q.ach, factor),
+    safeAfter_min: gas.carcinogen ? null : safeAfter(limits[0]!, at, source, q.ach, factor),
+    explosive:
+      tenth === null
+        ? null
+        : {
+            ppm: tenth,
+            minutesAbove: minutesAbove(tenth, at, source, q.minutes),
+            source: gas.basis['lowerExplosive_percent'] ?? gas.basis.default,
+          },
     released_g: (source.instant_mg + source.rate_mgPerMin * source.until_min) / 1000,
     because,
   });
@@ -155,87 +180,52 @@ export function sourceOfSpill(
   spill: Spill,
   gas: Substance,
   catalogue: Catalogue,
-): Result<{ source: BoxSource; because: Reason }> {
+): Result<{ source: BoxSource; because: Reason; saturated_ppm: number }> {
   if (!(spill.mL > 0 && spill.mL <= 1e5)) return bad('/spill/mL', 'Millilitres spilt must be more than 0.');
-  const parts = contentsOf(spill, '/spill', catalogue);
+  const parts = gramsOf(spill, '/spill', catalogue);
   if (!parts.ok) return parts;
-  const chlorine_g = parts.value.reduce((g, p) => g + (p.substance.availableChlorine ?? 0) * p.grams, 0);
-  // the bound holds for chlorine itself; of what else may form, no amount is known
-  if (spill.with && chlorine_g > 0 && gas.boundByAvailableChlorine) {
-    const other = contentsOf({ mL: spill.with.mL ?? 1e6, ...spill.with }, '/spill/with', catalogue);
+  if (spill.with) {
+    const other = gramsOf({ ...spill.with, mL: spill.with.mL ?? 1e6 }, '/spill/with', catalogue);
     if (!other.ok) return other;
-    const protons =
-      spill.with.mL === undefined
-        ? Infinity
-        : other.value.reduce((n, p) => n + protonsOf(p.substance) * (p.grams / (p.substance.molarMass ?? Infinity)), 0);
-    const g = chlorineBound_g(chlorine_g, protons);
-    return ok({
-      source: { instant_mg: g * 1000, rate_mgPerMin: 0, until_min: 0 },
-      because: {
-        text: `At most ${g.toFixed(1)} g of gas can come free, all at once. ${g < chlorine_g ? 'The acid is used up first.' : 'The chlorine is used up first.'}`,
-        rule: 'R1',
-        source: 'stoichiometry',
-      },
-    });
+    const bound = freedBound(parts.value, other.value, gas, catalogue, spill.with.mL === undefined ? 'b' : null);
+    if (bound)
+      return ok({
+        source: { instant_mg: bound.grams * 1000, rate_mgPerMin: 0, until_min: 0 },
+        because: {
+          text: `At most ${bound.grams.toFixed(1)} g of gas can come free, all at once. ${bound.because}`,
+          ...(bound.rule ? { rule: bound.rule } : {}),
+          source: bound.source,
+        },
+        saturated_ppm: Infinity,
+      });
   }
   const own = parts.value.find((p) => p.substance.id === gas.id);
-  if (!own || !gas.vapourPressure_kPa)
-    return bad('/spill', `${gas.name} does not come out of that by itself: name what it met ("with"), or another gas.`);
+  const vapour = own && vapourOf(own, catalogue);
+  if (!own || !vapour)
+    return bad(
+      '/spill',
+      own
+        ? `How much ${gas.name} stands over that is not known, so no amount is told.`
+        : `${gas.name} does not come out of that by itself: name what it met ("with"), or another gas. Where no amount can be bounded, none is told.`,
+    );
+  const hot = spill.hot ? HOT_TIMES : 1;
+  const kPa = Math.min(vapour.kPa * hot, ATMOSPHERE_KPA);
   // Evaporation, common practice: mass-transfer coefficient 0.25 cm/s over still indoor air.
   const area = spill.area_m2 ?? spill.mL / 1000;
-  const moleShare = own.moleFraction;
-  const rate = ((0.15 * area * gas.vapourPressure_kPa * moleShare * gas.molarMass! * 1000) / (8.314 * 298.15)) * 1000;
+  const rate = ((0.15 * area * kPa * gas.molarMass! * 1000) / (8.314 * 298.15)) * 1000;
   return ok({
     source: { instant_mg: 0, rate_mgPerMin: rate, until_min: (own.grams * 1000) / rate },
     because: {
-      text: `It evaporates from ${area.toFixed(2)} m², at most until all ${own.grams.toFixed(1)} g are gone.`,
-      source: 'from-memory',
+      text: `It evaporates from ${area.toFixed(2)} m², at most until all ${own.grams.toFixed(1)} g are gone: ${HOW[vapour.how]} ${Number(kPa.toPrecision(3))} kPa${spill.hot ? ', hot' : ''}. Wiped, sprayed or in a draught it is faster.`,
+      source: vapour.source,
     },
+    saturated_ppm: (kPa / ATMOSPHERE_KPA) * 1e6,
   });
 }
-
-interface Part {
-  substance: Substance;
-  grams: number;
-  moleFraction: number;
-}
-/** Grams of each ingredient at its declared maximum. */
-function contentsOf(
-  s: { product?: string; substance?: string; percent?: number; mL: number },
-  path: string,
-  catalogue: Catalogue,
-): Result<Part[]> {
-  let rows: { substance: string; percent: number }[];
-  let density = 1;
-  if (s.product !== undefined) {
-    const p: Product | undefined = catalogue.products.get(s.product);
-    if (!p) return bad(`${path}/product`, `"${s.product}" is not in the catalogue of products.`);
-    density = p.density ?? 1;
-    // the strength named on the label where one ingredient has it, else the declared maximum
-    rows = p.contents.map((c) => ({
-      substance: c.substance,
-      percent: c.substance === p.strength.substance ? p.strength.percent : c.percent.max,
-    }));
-  } else if (s.substance !== undefined) rows = [{ substance: s.substance, percent: s.percent ?? 100 }];
-  else return bad(path, 'Name a product or a substance.');
-  const parts: Part[] = [];
-  let moles = 0;
-  for (const r of rows) {
-    const substance = catalogue.substances.get(r.substance);
-    if (!substance) return bad(`${path}/substance`, `"${r.substance}" is not in the catalogue of substances.`);
-    // without a product the percent is g/100 mL
-    const grams = (s.mL * density * r.percent) / 100;
-    const n = grams / (substance.molarMass ?? 200);
-    moles += n;
-    parts.push({ substance, grams, moleFraction: n });
-  }
-  if (s.product === undefined && (s.percent ?? 100) < 100) moles += (s.mL * (1 - (s.percent ?? 100) / 100)) / 18.015;
-  for (const p of parts) p.moleFraction /= moles;
-  return ok(parts);
-}
-/** mol of H+ that a mole of an acid can give, counting every proton of its systems. */
-function protonsOf(s: Substance): number {
-  if (!s.acidBase) return 0;
-  const held = s.acidBase.parts.reduce((n, p) => n + p.perFormula * p.protonsHeld, 0);
-  return Math.max(0, held + s.acidBase.strongAnions - s.acidBase.strongCations);
-}
+const ATMOSPHERE_KPA = 101.325;
+const HOW: Record<Vapour['how'], string> = {
+  solution: 'over this solution in water stand',
+  neat: 'over the neat liquid stand',
+  emulsion: 'it does not dissolve in water and counts in full,',
+  mixture: 'over its share of the mixture stand',
+};

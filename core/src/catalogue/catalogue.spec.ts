@@ -77,6 +77,8 @@ describe('the catalogue', () => {
       for (const o of r.clauses.flatMap((c) => [c.a, c.b, ...(c.c ? [c.c] : [])])) {
         const ok =
           o.startsWith('place:') ||
+          // how it is used may matter whatever it is
+          (o === 'anything' && r.clauses.some((c) => c.a === o && c.b.startsWith('place:'))) ||
           (o.startsWith('substance:')
             ? catalogue.substances.has(o.slice(10))
             : classes.has(o) || catalogue.groups.has(o));

@@ -9,6 +9,7 @@ import type {
   Condition,
   Family,
   FirstAid,
+  Freed,
   Group,
   Job,
   Keeping,
@@ -27,6 +28,7 @@ import type {
   Resident,
   Rule,
   Soil,
+  Solution,
   Source,
   Stance,
   StepTemplate,
@@ -61,6 +63,8 @@ export interface RawCatalogue {
   targets: Target[];
   keeping: Keeping[];
   vessels: Vessel[];
+  solutions: Solution[];
+  freed: Freed[];
   protection: Protection[];
   stances: Stance[];
   orders: Order[];

@@ -5,6 +5,8 @@ import { type Static, Type } from '@sinclair/typebox';
  * these in the tests; the types come from them.
  */
 const Id = Type.String({ pattern: '^[A-Za-z0-9]+([-_][a-z0-9]+)*$' });
+/** A class, a group, `substance:id` or `place:id`. */
+const Operand = Type.String();
 const Basis = Type.Intersect([Type.Object({ default: Id }), Type.Record(Type.String(), Id)]);
 const Named = { id: Id, name: Type.String({ minLength: 1 }), basis: Basis };
 const Words = Type.Array(Type.String());
@@ -36,7 +38,21 @@ export const SubstanceSchema = Type.Object({
   ),
   /** Mohs. */
   hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
+  /** Of the pure liquid or solid at 25 °C; what stands over a solution in water is in `solutions`. */
   vapourPressure_kPa: Type.Optional(Type.Number({ minimum: 0 })),
+  /** Closed cup, °C; `none` does not burn, `gas` burns as a gas. Absent: unknown, and for an organic liquid taken as low. */
+  flash_C: Type.Optional(Type.Union([Type.Number(), Type.Literal('none'), Type.Literal('gas')])),
+  /** In air, v/v. */
+  lowerExplosive_percent: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
+  /** Of the pure liquid at 20 °C. */
+  density_gPerMl: Type.Optional(Type.Number({ minimum: 0.3, maximum: 6 })),
+  /** Groups of IARC and NTP that hold for the vapour or the skin; absent where none is told. */
+  carcinogen: Type.Optional(
+    Type.Object(
+      { iarc: Type.Optional(oneOf(['1', '2A', '2B'])), ntp: Type.Optional(oneOf(['known', 'reasonably anticipated'])) },
+      { additionalProperties: false },
+    ),
+  ),
   /** Grams of available chlorine (as Cl2) in a gram. */
   availableChlorine: Type.Optional(Type.Number({ minimum: 0, maximum: 1.4 })),
   /** Grams that dissolve in a litre of water at 20 °C. */
@@ -60,6 +76,42 @@ export const SystemSchema = Type.Object({
   species: Type.Array(Type.String(), { minItems: 2 }),
 });
 
+/** What stands over a solution of a substance in water at 25 °C, and its flash point (closed cup, °C). */
+export const SolutionSchema = Type.Object(
+  {
+    ...Named,
+    substance: Id,
+    rows: Type.Array(
+      Type.Object({
+        /** w/w. */
+        percent: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+        moleFraction: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+        kPa: Type.Number({ minimum: 0 }),
+        flash_C: Type.Union([Type.Number(), Type.Literal('none'), Type.Null()]),
+      }),
+      { minItems: 1 },
+    ),
+    /** Between rows the logarithm of the pressure is interpolated, not the pressure. */
+    logarithmic: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+/** A gas that one thing lets go when it meets another: moles of gas a mole of each giver, and what a mole of gas needs. */
+export const FreedSchema = Type.Object(
+  {
+    ...Named,
+    gas: Id,
+    from: Type.Array(
+      Type.Object({ substance: Id, mol: Type.Number({ exclusiveMinimum: 0 }) }, { additionalProperties: false }),
+      { minItems: 1 },
+    ),
+    by: Operand,
+    /** Moles of H+ and of available chlorine (as Cl2) for a mole of gas; absent where nothing bounds it. */
+    protons: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    chlorine: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  },
+  { additionalProperties: false },
+);
 export const ProductSchema = Type.Object({
   ...Named,
   synonyms: Words,
@@ -114,6 +166,10 @@ export const ProductSchema = Type.Object({
   poultice: Type.Optional(Type.Boolean()),
   /** People reach for it first, so its refusal is shown first. */
   asked: Type.Optional(Type.Boolean()),
+  /** Machines and other places that its label is made for. */
+  goesIn: Type.Optional(Words),
+  /** Parts of one kit as sold are mixed by their label, and not judged against each other. */
+  kit: Type.Optional(Id),
 });
 
 const Tolerance = oneOf(['no', 'brief', 'dilute', 'dilute-brief', 'ok']);
@@ -347,8 +403,20 @@ export const MechanismSchema = Type.Object({
 });
 
 /** Operand: a class, a group, `substance:id`, or `place:condition`. */
-const Operand = Type.String();
 const State = oneOf(['solid', 'liquid']);
+/** What two operands must be beside what they are named; percents as sold. `…Class` takes a class, a group or `substance:id`. */
+const When = {
+  minA: Type.Optional(Type.Number()),
+  minB: Type.Optional(Type.Number()),
+  stateA: Type.Optional(State),
+  stateB: Type.Optional(State),
+  concentratedA: Type.Optional(Type.Boolean()),
+  concentratedB: Type.Optional(Type.Boolean()),
+  aNotClass: Type.Optional(Operand),
+  bNotClass: Type.Optional(Operand),
+  aHasClass: Type.Optional(Operand),
+  bHasClass: Type.Optional(Operand),
+};
 export const ClauseSchema = Type.Object({
   a: Operand,
   b: Operand,
@@ -356,21 +424,21 @@ export const ClauseSchema = Type.Object({
   when: Type.Optional(
     Type.Object(
       {
-        minA: Type.Optional(Type.Number()),
-        minB: Type.Optional(Type.Number()),
-        stateA: Type.Optional(State),
-        stateB: Type.Optional(State),
-        concentratedA: Type.Optional(Type.Boolean()),
-        concentratedB: Type.Optional(Type.Boolean()),
+        ...When,
+        /** All of that operand in the thing that holds `b` is together more than so many percent. */
+        sumB: Type.Optional(Type.Object({ of: Operand, over: Type.Number() }, { additionalProperties: false })),
         partnerDisclosed: Type.Optional(Type.Boolean()),
+        /** The thing that holds `b` goes there by its label (`goesIn` of the product). */
+        partnerGoesIn: Type.Optional(Id),
         exceptSameHalogen: Type.Optional(Type.Boolean()),
         differentSubstance: Type.Optional(Type.Boolean()),
-        aNotClass: Type.Optional(Type.String()),
-        bNotClass: Type.Optional(Type.String()),
-        aHasClass: Type.Optional(Type.String()),
         /** The thing that holds `a` holds nothing of this class or group. */
         aFreeOf: Type.Optional(Type.String()),
         sameItemBC: Type.Optional(Type.Boolean()),
+        /** Where it is used alone matters: its flash point is below so many °C. */
+        flashBelow_C: Type.Optional(Type.Number()),
+        /** A trace counts too. */
+        trace: Type.Optional(Type.Boolean()),
       },
       { additionalProperties: false },
     ),
@@ -378,7 +446,19 @@ export const ClauseSchema = Type.Object({
   level: Type.Integer({ minimum: 0, maximum: 5 }),
   forms: Words,
   because: Type.String(),
-  kind: oneOf(['gas', 'explode', 'heat', 'burst', 'fire', 'corrosive', 'unknown', 'pointless', 'fresh', 'fine']),
+  kind: oneOf([
+    'gas',
+    'explode',
+    'heat',
+    'burst',
+    'fire',
+    'corrosive',
+    'breathed',
+    'unknown',
+    'pointless',
+    'fresh',
+    'fine',
+  ]),
   gas: Type.Optional(Type.Boolean()),
   /** Level in a closed bottle, in place of what its column says. */
   closed: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
@@ -411,7 +491,13 @@ export const ClassSchema = Type.Object(
   },
   { additionalProperties: false },
 );
-export const LineSchema = Type.Object({ ...Named, operand: Operand, percent: Type.Number() });
+export const LineSchema = Type.Object({
+  ...Named,
+  operand: Operand,
+  percent: Type.Number(),
+  /** Only where it is so. */
+  state: Type.Optional(State),
+});
 /**
  * What becomes of each rule level (0 to 5) where things meet so. `gas`: the level where the finding makes gas;
  * `note` and `then` are the words; `day`: today is not the day.
@@ -427,10 +513,61 @@ export const ColumnSchema = Type.Object(
           note: Type.Optional(Type.String()),
           then: Type.Optional(Type.String()),
           day: Type.Optional(Type.Boolean()),
+          /** What some findings become instead: the first that fits counts. */
+          cases: Type.Optional(
+            Type.Array(
+              Type.Object(
+                {
+                  ...When,
+                  a: Type.Optional(Operand),
+                  b: Type.Optional(Operand),
+                  /** Less than so many percent of `a`; not more than so many of `b`. */
+                  belowA: Type.Optional(Type.Number()),
+                  maxB: Type.Optional(Type.Number()),
+                  kinds: Type.Optional(Words),
+                  /** A label that does not say everything, beside a thing that holds one of these. */
+                  unknownBeside: Type.Optional(
+                    Type.Array(
+                      Type.Object(
+                        {
+                          operand: Operand,
+                          min: Type.Optional(Type.Number()),
+                          state: Type.Optional(State),
+                          concentrated: Type.Optional(Type.Boolean()),
+                        },
+                        { additionalProperties: false },
+                      ),
+                    ),
+                  ),
+                  /** A label that does not say everything, beside anything. */
+                  unknownLabel: Type.Optional(Type.Boolean()),
+                  /** Everything that meets is made for the same machine. */
+                  sameMachine: Type.Optional(Type.Boolean()),
+                  to: Type.Integer({ minimum: 0, maximum: 5 }),
+                  note: Type.Optional(Type.String()),
+                  then: Type.Optional(Type.String()),
+                  basis: Id,
+                },
+                { additionalProperties: false },
+              ),
+            ),
+          ),
         },
         { additionalProperties: false },
       ),
       { minItems: 6, maxItems: 6 },
+    ),
+    /** What the person's own label allows: from which levels, and what they become. */
+    labelled: Type.Optional(
+      Type.Object(
+        {
+          from: Type.Array(Type.Integer({ minimum: 0, maximum: 3 })),
+          to: Type.Integer({ minimum: 0, maximum: 3 }),
+          note: Type.String(),
+          then: Type.String(),
+        },
+        { additionalProperties: false },
+      ),
     ),
     /** In a closed bottle a finding of kind gas never falls below this. */
     closedGas: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
@@ -909,6 +1046,8 @@ export type Material = Static<typeof MaterialSchema>;
 export type Soil = Static<typeof SoilSchema>;
 export type Tool = Static<typeof ToolSchema>;
 export type Mechanism = Static<typeof MechanismSchema>;
+export type Freed = Static<typeof FreedSchema>;
+export type Solution = Static<typeof SolutionSchema>;
 export type Clause = Static<typeof ClauseSchema>;
 export type Rule = Static<typeof RuleSchema>;
 export type Group = Static<typeof GroupSchema>;
@@ -979,8 +1118,17 @@ export const ConditionSchema = Type.Object(
     ...Named,
     /** What to do, in a sentence. */
     then: Type.String({ minLength: 1 }),
+    /** What is seen first, where the kind of the finding does not say it. */
+    headline: Type.Optional(Type.String()),
     /** What is not known may burn, or be breathed: it is not safe here either. */
     unknownToo: Type.Optional(Type.Boolean()),
+    /** Whatever no clause names, but clean water, is not for here: at this level. */
+    otherwise: Type.Optional(
+      Type.Object(
+        { level: Type.Integer({ minimum: 1, maximum: 5 }), because: Type.String() },
+        { additionalProperties: false },
+      ),
+    ),
   },
   { additionalProperties: false },
 );
@@ -1034,6 +1182,8 @@ export const catalogueSchemas = {
   targets: TargetSchema,
   keeping: KeepingSchema,
   vessels: VesselSchema,
+  solutions: SolutionSchema,
+  freed: FreedSchema,
   protection: ProtectionSchema,
   stances: StanceSchema,
   orders: OrderSchema,

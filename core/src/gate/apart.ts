@@ -118,8 +118,13 @@ function mayBe(clause: Clause, side: 'A' | 'B', i: Ingredient, item: JudgedItem,
   if (min !== undefined && i.percent < min) return false;
   if (state && i.state !== null && i.state !== state) return false;
   if (strong && !i.concentrated) return false;
-  if (not && i.classes.includes(not)) return false;
-  if (side === 'A' && w.aHasClass && !i.classes.includes(w.aHasClass)) return false;
+  if (not && i.operands.has(not)) return false;
+  const has = side === 'A' ? w.aHasClass : w.bHasClass;
+  if (has && !i.operands.has(has)) return false;
+  if (side === 'B' && w.sumB) {
+    const sum = item.ingredients.reduce((n, x) => n + (x.operands.has(w.sumB!.of) ? x.percent : 0), 0);
+    if (sum <= w.sumB.over) return false;
+  }
   if (side === 'A' && w.aFreeOf && item.ingredients.some((x) => isInGroup(x.classes, w.aFreeOf!, catalogue)))
     return false;
   return true;

@@ -60,7 +60,7 @@ export interface GateAnswer {
 }
 
 /** Where a thing is that the next one may meet. */
-export type Where = 'here' | 'bowl' | 'fixture' | 'room' | 'tool' | 'head' | 'vessel' | 'drain' | 'machine' | 'soil';
+export type Where = 'here' | 'bowl' | 'fixture' | 'room' | 'tool' | 'head' | 'vessel' | 'drain' | 'soil';
 /** Something that is there already, and what became of it since. */
 export interface There {
   name: string;
@@ -94,7 +94,6 @@ export const MEETING: Record<Where, MeetingId> = {
   head: 'carried',
   vessel: 'container',
   drain: 'drain',
-  machine: 'machine',
   soil: 'surface',
 };
 

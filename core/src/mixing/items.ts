@@ -1,4 +1,4 @@
-import { type Catalogue, isInGroup, type Product, traceLine } from '../catalogue';
+import { type Catalogue, type Product, traceLine } from '../catalogue';
 import { type Correction, readLabel } from '../label';
 import { bad, ok, type Problem, type Result } from '../reason';
 
@@ -24,6 +24,8 @@ export interface MixItem {
   aired?: boolean;
   /** The person's own word that it was rinsed twice and has dried. */
   sworn?: boolean;
+  /** The person's own label tells them to use it so with the other. */
+  labelled?: boolean;
   state?: 'solid' | 'liquid';
 }
 
@@ -58,6 +60,19 @@ export interface JudgedItem {
   /** Same key = the same thing twice, which is never judged against itself. */
   key: string;
   ingredients: Ingredient[];
+  /** Below the line of trace: they count for nothing but what is breathed as a mist. */
+  traces: Ingredient[];
+  /** Mostly water: what burns counts from a share of it. */
+  watery: boolean;
+  aerosol: boolean;
+  /** Machines and other places that its label is made for. */
+  goesIn: readonly string[];
+  /** Part of a kit as sold. */
+  kit: string | null;
+  /** The person's own label tells them to. */
+  labelled: boolean;
+  /** It was chosen, and may be left away: a product, a label, a bottle; not what is there of itself. */
+  chosen: boolean;
   /** Everything in it is named. */
   disclosed: boolean;
   /** A typed label that is not complete: unknown beside anything but water. */
@@ -95,7 +110,7 @@ export function makeIngredient(
     classes: s.classes,
     percent,
     state: s.state,
-    concentrated: isConcentrated(operands, percent, catalogue),
+    concentrated: isConcentrated(operands, percent, s.state, catalogue),
     halogen: operands.has('active-halogen'),
   };
 }
@@ -112,8 +127,15 @@ function signatureOf(operands: ReadonlySet<string>, catalogue: Catalogue): numbe
 }
 
 /** At or above its line of strength: the line of the substance where there is one, else the lowest of its classes. */
-function isConcentrated(operands: ReadonlySet<string>, percent: number, catalogue: Catalogue): boolean {
-  const lines = [...catalogue.lines.values()].filter((l) => operands.has(l.operand));
+function isConcentrated(
+  operands: ReadonlySet<string>,
+  percent: number,
+  state: Ingredient['state'],
+  catalogue: Catalogue,
+): boolean {
+  const lines = [...catalogue.lines.values()].filter(
+    (l) => operands.has(l.operand) && (!l.state || state === null || l.state === state),
+  );
   const own = lines.filter((l) => l.operand.startsWith('substance:'));
   const use = own.length ? own : lines;
   return use.some((l) => percent >= l.percent);
@@ -154,41 +176,49 @@ function resolveItem(
     const own = p.basis['default'] === 'household';
     // an own product's form is that of the nearest: it may be either, and the worse counts
     const state = item.state ?? (own ? null : SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
-    const ingredients = ingredientsOf(p, state, catalogue);
+    const all = ingredientsOf(p, state, catalogue);
     return ok(
-      judged(p.name, `product:${p.id}`, ingredients, p.disclosed === 'yes', own && p.disclosed === 'no', [], common),
+      judged({
+        name: p.name,
+        key: `product:${p.id}`,
+        ...all,
+        disclosed: p.disclosed === 'yes',
+        unknown: own && p.disclosed === 'no',
+        watery: p.contents.some(
+          (c) => c.percent.min >= WATERY && catalogue.substances.get(c.substance)?.classes.includes('water'),
+        ),
+        aerosol: p.state === 'aerosol',
+        goesIn: p.goesIn ?? [],
+        kit: p.kit ?? null,
+        labelled: item.labelled ?? false,
+        since: common,
+      }),
     );
   }
   if (item.label !== undefined) {
     const read = readLabel(item.label, catalogue, item.corrections);
-    const ingredients = read.ingredients.flatMap((l) => {
-      const s = l.substance ? catalogue.substances.get(l.substance) : undefined;
-      const max = l.percent?.max ?? null;
-      if (max !== null && max < traceLine(l.classes, catalogue)) return [];
-      return [
-        makeIngredient(
-          {
-            substance: l.substance,
-            name: s?.name ?? l.text,
-            classes: l.classes,
-            percent: max,
-            state: item.state ?? null,
-          },
-          catalogue,
-        ),
-      ];
-    });
+    const all = byTrace(
+      read.ingredients.map((l) => ({
+        substance: l.substance,
+        name: (l.substance && catalogue.substances.get(l.substance)?.name) || l.text,
+        classes: l.classes,
+        percent: l.percent?.max ?? null,
+        state: item.state ?? null,
+      })),
+      catalogue,
+    );
     const first = read.ingredients[0]?.text ?? read.unrecognised[0] ?? '';
     return ok(
-      judged(
-        `label "${first.slice(0, 40)}"`,
-        `label:${item.label}`,
-        ingredients,
-        !read.undisclosed,
-        read.undisclosed,
-        read.unrecognised,
-        common,
-      ),
+      judged({
+        name: `label "${first.slice(0, 40)}"`,
+        key: `label:${item.label}`,
+        ...all,
+        disclosed: !read.undisclosed,
+        unknown: read.undisclosed,
+        unknownWhat: read.unrecognised,
+        labelled: item.labelled ?? false,
+        since: common,
+      }),
     );
   }
   if (item.substance !== undefined) {
@@ -201,15 +231,17 @@ function resolveItem(
       catalogue,
     );
     return ok(
-      judged(
-        s.name,
-        `substance:${s.id}:${item.percent ?? ''}`,
-        [one],
-        true,
-        s.classes.includes('undisclosed'),
-        [],
-        common,
-      ),
+      judged({
+        name: s.name,
+        key: `substance:${s.id}:${item.percent ?? ''}`,
+        ingredients: [one],
+        disclosed: true,
+        unknown: s.classes.includes('undisclosed'),
+        // so many percent of it: the rest is water
+        watery: item.percent !== undefined && item.percent <= 100 - WATERY && item.state !== 'solid',
+        chosen: false,
+        since: common,
+      }),
     );
   }
   if (item.holds) {
@@ -256,61 +288,73 @@ const worstSince = (all: readonly Since[]): Since => ({
 
 /** Several things as one: judged by everything that is in any of them. */
 const together = (name: string, key: string, parts: readonly JudgedItem[], since: Since): JudgedItem =>
-  judged(
+  judged({
     name,
     key,
-    parts.flatMap((p) => p.ingredients),
-    parts.every((p) => p.disclosed),
-    parts.some((p) => p.unknown),
-    parts.flatMap((p) => p.unknownWhat),
+    ingredients: parts.flatMap((p) => p.ingredients),
+    traces: parts.flatMap((p) => p.traces),
+    disclosed: parts.every((p) => p.disclosed),
+    unknown: parts.some((p) => p.unknown),
+    unknownWhat: parts.flatMap((p) => p.unknownWhat),
+    watery: parts.every((p) => p.watery),
+    aerosol: parts.some((p) => p.aerosol),
+    labelled: parts.length > 0 && parts.every((p) => p.labelled),
+    chosen: parts.some((p) => p.chosen),
     since,
-  );
+  });
 
-/** Ingredients of a product in a state, worked out once: records are immutable. */
-const known = new WeakMap<Product, Map<Ingredient['state'], Ingredient[]>>();
-function ingredientsOf(p: Product, state: Ingredient['state'], catalogue: Catalogue): Ingredient[] {
-  let states = known.get(p);
-  if (!states) known.set(p, (states = new Map()));
+type Told = Parameters<typeof makeIngredient>[0];
+type Sorted = Pick<JudgedItem, 'ingredients' | 'traces'>;
+/** Ingredients above and below the line of trace of their classes. */
+function byTrace(told: readonly Told[], catalogue: Catalogue): Sorted {
+  const out: Sorted = { ingredients: [], traces: [] };
+  for (const t of told) {
+    const trace = t.percent !== null && t.percent < traceLine(t.classes, catalogue);
+    (trace ? out.traces : out.ingredients).push(makeIngredient(t, catalogue));
+  }
+  return out;
+}
+
+/** Ingredients of a product in a state, worked out once a catalogue: records are immutable. */
+const known = new WeakMap<Catalogue['rules'], WeakMap<Product, Map<Ingredient['state'], Sorted>>>();
+function ingredientsOf(p: Product, state: Ingredient['state'], catalogue: Catalogue): Sorted {
+  let products = known.get(catalogue.rules);
+  if (!products) known.set(catalogue.rules, (products = new WeakMap()));
+  let states = products.get(p);
+  if (!states) products.set(p, (states = new Map()));
   let list = states.get(state);
   if (!list)
     states.set(
       state,
-      (list = p.contents.flatMap((c) => {
-        const s = catalogue.substances.get(c.substance);
-        if (!s || c.percent.max < traceLine(s.classes, catalogue)) return [];
-        return [
-          makeIngredient(
-            { substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state },
-            catalogue,
-          ),
-        ];
-      })),
+      (list = byTrace(
+        p.contents.flatMap((c) => {
+          const s = catalogue.substances.get(c.substance);
+          return s ? [{ substance: s.id, name: s.name, classes: s.classes, percent: c.percent.max, state }] : [];
+        }),
+        catalogue,
+      )),
     );
   return list;
 }
 
+/** Percent of water from which a thing counts as mostly water. */
+const WATERY = 20;
 function judged(
-  name: string,
-  key: string,
-  ingredients: Ingredient[],
-  disclosed: boolean,
-  unknown: boolean,
-  unknownWhat: string[],
-  since: Since,
+  x: Pick<JudgedItem, 'name' | 'key' | 'ingredients' | 'disclosed' | 'unknown' | 'since'> & Partial<JudgedItem>,
 ): JudgedItem {
+  const { ingredients, unknown } = x;
+  const traces = x.traces ?? [];
   return {
-    name,
-    key,
-    ingredients,
-    disclosed,
-    unknown,
-    unknownWhat,
+    traces,
+    watery: ingredients.some((i) => i.operands.has('water') && i.percent >= WATERY),
+    aerosol: false,
+    goesIn: [],
+    kit: null,
+    labelled: false,
+    chosen: true,
+    unknownWhat: [],
     onlyWater: !unknown && ingredients.every((i) => i.classes.every((c) => c === 'water')),
     halogen: ingredients.some((i) => i.halogen),
-    since,
+    ...x,
   };
 }
-
-/** True when an item holds an oxidiser or an acid: where an unknown partner counts even on a shelf. */
-export const isTouchy = (item: JudgedItem, catalogue: Catalogue): boolean =>
-  item.ingredients.some((i) => isInGroup(i.classes, 'oxidiser', catalogue) || isInGroup(i.classes, 'acid', catalogue));

@@ -133,9 +133,9 @@ describe('where they meet', () => {
 describe('how it is used', () => {
   const at = (product: string, ...conditions: string[]) => level([{ product }], { conditions });
   test.each([
-    ['isopropanol-70', 'flame', 4, /No flame/],
+    ['isopropanol-70', 'flame', 5, /No flame/],
     ['isopropanol-70', 'hot', 4, /hand-warm/],
-    ['white-vinegar', 'mist', 5, /Only clean water/],
+    ['white-vinegar', 'mist', 4, /Only clean water/],
     ['quat-disinfectant', 'mist', 5, /Only clean water/],
     ['chlorine-bleach', 'hot', 2, /hand-warm/],
     ['chlorine-bleach', 'rust', 2, /rust remover/],

@@ -1,0 +1,122 @@
+import { fileURLToPath } from 'node:url';
+import { type Catalogue, loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
+import { readRawCatalogue } from '../catalogue/read';
+import { oracleLevel } from './oracle';
+import {
+  atTheLines,
+  engineOf,
+  PLACES,
+  pairsOf,
+  productIds,
+  productsAnywhere,
+  type Question,
+  substancePairs,
+} from './probes';
+
+/**
+ * Faults put into the *data* of mixing, where the rules are: every clause left out and lowered by one, every line moved
+ * up by a fifth, every cell and case of a column lowered or left out, every member of a group left out. Each is killed
+ * when some question is answered otherwise than by the table of oracle.ts. `npm run mutants data`.
+ */
+interface Fault {
+  name: string;
+  raw: RawCatalogue;
+}
+const raw = readRawCatalogue(fileURLToPath(new URL('../catalogue', import.meta.url)));
+const whole = loadCatalogue(raw);
+
+const without = <T>(list: readonly T[], i: number): T[] => list.filter((_, n) => n !== i);
+const put = <T>(list: readonly T[], i: number, x: T): T[] => list.map((y, n) => (n === i ? x : y));
+
+function* faults(): Generator<Fault> {
+  for (const [r, rule] of raw.rules.entries())
+    for (const [k, clause] of rule.clauses.entries()) {
+      if (clause.b.startsWith('place:')) continue;
+      const name = `${rule.id}.${k} ${clause.a} × ${clause.b}${clause.c ? ` × ${clause.c}` : ''} ${JSON.stringify(clause.when ?? {})} = ${clause.level}`;
+      const change = (clauses: typeof rule.clauses): RawCatalogue => ({
+        ...raw,
+        rules: put(raw.rules, r, { ...rule, clauses }),
+      });
+      yield { name: `${name}: left out`, raw: change(without(rule.clauses, k)) };
+      if (clause.level > 0)
+        yield { name: `${name}: lowered`, raw: change(put(rule.clauses, k, { ...clause, level: clause.level - 1 })) };
+      if (clause.gas)
+        yield { name: `${name}: makes no gas`, raw: change(put(rule.clauses, k, { ...clause, gas: undefined })) };
+      if (clause.kind === 'gas')
+        yield { name: `${name}: told as heat`, raw: change(put(rule.clauses, k, { ...clause, kind: 'heat' })) };
+      if (clause.closed !== undefined)
+        yield { name: `${name}: shut as open`, raw: change(put(rule.clauses, k, { ...clause, closed: undefined })) };
+      if (clause.firm)
+        yield { name: `${name}: not firm`, raw: change(put(rule.clauses, k, { ...clause, firm: undefined })) };
+    }
+  for (const [i, line] of raw.lines.entries()) {
+    yield { name: `line ${line.id}: left out`, raw: { ...raw, lines: without(raw.lines, i) } };
+    yield {
+      name: `line ${line.id}: moved`,
+      raw: { ...raw, lines: put(raw.lines, i, { ...line, percent: line.percent * 1.2 }) },
+    };
+  }
+  for (const [i, column] of raw.columns.entries())
+    for (const [n, cell] of column.cells.entries()) {
+      const change = (x: typeof cell): RawCatalogue => ({
+        ...raw,
+        columns: put(raw.columns, i, { ...column, cells: put(column.cells, n, x) }),
+      });
+      if (cell.to > 0) yield { name: `column ${column.id} ${n}: lowered`, raw: change({ ...cell, to: cell.to - 1 }) };
+      if (cell.gas)
+        yield { name: `column ${column.id} ${n}: gas lowered`, raw: change({ ...cell, gas: cell.gas - 1 }) };
+      for (const [k, c] of (cell.cases ?? []).entries()) {
+        const name = `column ${column.id} ${n} case ${k} (${JSON.stringify(c).slice(0, 90)})`;
+        yield { name: `${name}: left out`, raw: change({ ...cell, cases: without(cell.cases!, k) }) };
+        if (c.to > 0)
+          yield {
+            name: `${name}: lowered`,
+            raw: change({ ...cell, cases: put(cell.cases!, k, { ...c, to: c.to - 1 }) }),
+          };
+      }
+    }
+  for (const [i, group] of raw.groups.entries())
+    for (const [n, member] of group.members.entries())
+      yield {
+        name: `group ${group.id}: ${member} left out`,
+        raw: { ...raw, groups: put(raw.groups, i, { ...group, members: without(group.members, n) }) },
+      };
+}
+
+/** Questions with the table's answers, those that kill most first. */
+function questions(c: Catalogue): { q: Question; want: number }[] {
+  const all: Question[] = [];
+  for (const at of PLACES) for (const of of pairsOf(productIds(c))) all.push({ of, at });
+  for (const at of PLACES) for (const of of substancePairs(c)) all.push({ of, at });
+  const drawn = [atTheLines(c, 250000, 13), productsAnywhere(c, 2, 20000, 11), productsAnywhere(c, 3, 4000, 12)];
+  return all.concat(...drawn).map((q) => ({ q, want: oracleLevel(q.of, q.at, c) }));
+}
+
+const started = Date.now();
+const asked = questions(whole);
+const sound = engineOf(whole);
+const wrong = asked.filter(({ q, want }) => sound(q) !== want).length;
+console.log(
+  `${asked.length} questions in ${((Date.now() - started) / 1000).toFixed(0)} s; ${wrong} answered otherwise than by the table`,
+);
+// what killed the last ones is asked first
+const hot: number[] = [];
+let [killed, left] = [0, 0];
+const survivors: string[] = [];
+for (const fault of faults()) {
+  const engine = engineOf(loadCatalogue(fault.raw));
+  const dies = (n: number): boolean => engine(asked[n]!.q) !== asked[n]!.want;
+  let by = hot.find(dies) ?? -1;
+  if (by < 0) by = asked.findIndex((_, n) => dies(n));
+  if (by < 0) {
+    left++;
+    survivors.push(fault.name);
+    console.log(`survived: ${fault.name}`);
+  } else {
+    killed++;
+    if (!hot.includes(by)) hot.unshift(by);
+  }
+}
+const score = (100 * killed) / (killed + left);
+console.log(`${killed + left} faults, ${killed} killed, ${left} survived: ${score.toFixed(1)} %`);
+if (wrong || score < 85) process.exitCode = 1;
