@@ -74,6 +74,20 @@ export const SystemSchema = Type.Object({
   /** mol O2 that a mole of it sets free when it falls apart. */
   oxygenPerMol: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
   species: Type.Array(Type.String(), { minItems: 2 }),
+  /** What several of its fully protonated form make together, with one proton let go: log10 of that constant, mol/L. */
+  polymers: Type.Optional(
+    Type.Array(
+      Type.Object(
+        {
+          of: Type.Integer({ minimum: 2 }),
+          logK: Type.Number(),
+          charge: Type.Integer(),
+          name: Type.String(),
+        },
+        { additionalProperties: false },
+      ),
+    ),
+  ),
 });
 
 /** What stands over a solution of a substance in water at 25 °C, and its flash point (closed cup, °C). */

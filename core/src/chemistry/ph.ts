@@ -39,7 +39,17 @@ interface Pool {
   molPerL: number;
   pKa: number[];
   Ka: number[];
+  /** How many of it, the constant, the charge and the name of each polymer. */
+  polymers: { of: number; K: number; charge: number; name: string }[];
 }
+const polymersOf = (s: AcidBaseSystem, gammaA = 0): Pool['polymers'] =>
+  (s.polymers ?? []).map((p) => ({
+    of: p.of,
+    // n HA(0) ⇌ P(z) + H+: the charges on the right
+    K: 10 ** (p.logK - gammaA * (p.charge ** 2 + 1)),
+    charge: p.charge,
+    name: p.name,
+  }));
 const constants = (pKa: readonly number[]): number[] => pKa.map((k) => 10 ** -k);
 
 /** log10 γ per z² by Davies with 0.3; 0 when ideal. I in mol/L, held at 0.5 where the fit ends. */
@@ -62,6 +72,33 @@ function shares(Ka: readonly number[], h: number): number[] {
   return w.map((x) => x / sum);
 }
 
+/** mol/L that is left as monomer of all kinds at [H+] = h, where some of it stands in polymers. */
+function monomersOf(p: Pool, h: number): number {
+  if (!p.polymers.length || p.molPerL === 0) return p.molPerL;
+  const protonated = shares(p.Ka, h)[0]!;
+  // m + Σ n·K·(m·protonated)^n / h = total rises and bends upwards: Newton from the right meets the one root
+  let m = p.molPerL;
+  for (let i = 0; i < 60; i++) {
+    let f = m - p.molPerL;
+    let slope = 1;
+    for (const y of p.polymers) {
+      const each = (y.of * y.K * (m * protonated) ** y.of) / h;
+      f += each;
+      slope += (y.of * each) / m;
+    }
+    const step = f / slope;
+    m -= step;
+    if (Math.abs(step) < 1e-14 * p.molPerL) break;
+  }
+  return m;
+}
+/** mol/L of each polymer. */
+function polymersAt(p: Pool, h: number): { name: string; molPerL: number; charge: number }[] {
+  if (!p.polymers.length) return [];
+  const free = monomersOf(p, h) * shares(p.Ka, h)[0]!;
+  return p.polymers.map((y) => ({ name: y.name, molPerL: (y.K * free ** y.of) / h, charge: y.charge }));
+}
+
 /** Mean charge of a system at [H+] = h, times its amount. */
 function chargeOf(p: Pool, h: number): number {
   let term = 1;
@@ -74,13 +111,15 @@ function chargeOf(p: Pool, h: number): number {
     z -= 1;
     q += term * z;
   }
-  return (p.molPerL * q) / sum;
+  let charge = ((p.polymers.length ? monomersOf(p, h) : p.molPerL) * q) / sum;
+  for (const y of polymersAt(p, h)) charge += y.molPerL * y.charge;
+  return charge;
 }
 
 /**
  * pH of dissolved acids, bases and salts by charge balance over all acid–base systems, found by
  * bracketing: the balance falls strictly with pH, so there is exactly one root.
- * Ideal unless `activity` is `davies`. Substances without acid–base data are refused when their class
+ * Ideal unless `activity` is `davies`; ideal leaves out the polymers of borate too, as textbook figures do. Substances without acid–base data are refused when their class
  * says that they matter, else counted as spectators. Concentrations in mol/L.
  */
 export function solvePh(
@@ -117,7 +156,7 @@ export function solvePh(
     const system = systems.get(id);
     if (!system) throw new Error(`Acid–base system ${id} is missing from the catalogue`);
     const pKa = system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa;
-    return { system, molPerL, pKa, Ka: constants(pKa) };
+    return { system, molPerL, pKa, Ka: constants(pKa), polymers: [] };
   });
   const pKw = waterPkw(temperatureC);
 
@@ -135,7 +174,7 @@ export function solvePh(
           const z = p.system.fullCharge - n;
           return k + gammaA * ((z - 1) ** 2 + 1 - z ** 2);
         });
-        return { ...p, pKa, Ka: constants(pKa) };
+        return { ...p, pKa, Ka: constants(pKa), polymers: polymersOf(p.system, gammaA) };
       });
       kw = 10 ** -(pKw + 2 * gammaA);
     }
@@ -156,6 +195,7 @@ export function solvePh(
         : 'Water and HOCl follow the temperature.',
     );
   }
+  if (I > ABOUT_FROM) notes.push('About: at this strength the salts themselves move it by some tenths.');
   if (activity === 'davies' && I > 0.5) notes.push('Stronger than Davies is good for (0.5 mol/L): a rough figure.');
   const gammaH = activity === 'davies' ? 10 ** gammaA : 1;
   return ok({
@@ -163,7 +203,13 @@ export function solvePh(
     species: [
       { name: 'H+', molPerL: h },
       { name: 'OH-', molPerL: kw / h },
-      ...pools.flatMap((p) => shares(p.Ka, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * p.molPerL }))),
+      ...pools.flatMap((p) => {
+        const mono = monomersOf(p, h);
+        return [
+          ...shares(p.Ka, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * mono })),
+          ...polymersAt(p, h).map(({ name, molPerL }) => ({ name, molPerL })),
+        ];
+      }),
       ...spectators,
     ],
     ionicStrength: I,
@@ -172,6 +218,8 @@ export function solvePh(
   });
 }
 
+/** Ionic strength, mol/L, above which published data differ among themselves by tenths of a pH. */
+export const ABOUT_FROM = 0.5;
 /** Classes whose pH matters: without their constants no pH is given at all. */
 export const ACID_BASE_CLASSES: ReadonlySet<string> = new Set([
   'strong-mineral-acid',
@@ -195,7 +243,11 @@ function balance(h: number, pools: readonly Pool[], strong: number, kw: number):
 
 function ionicStrength(h: number, pools: readonly Pool[], kw: number, spectatorIons: number): number {
   let s = h + kw / h + spectatorIons;
-  for (const p of pools) shares(p.Ka, h).forEach((f, n) => (s += p.molPerL * f * (p.system.fullCharge - n) ** 2));
+  for (const p of pools) {
+    const mono = monomersOf(p, h);
+    shares(p.Ka, h).forEach((f, n) => (s += mono * f * (p.system.fullCharge - n) ** 2));
+    for (const y of polymersAt(p, h)) s += y.molPerL * y.charge ** 2;
+  }
   return s / 2;
 }
 
