@@ -2,7 +2,7 @@ import type { Catalogue } from '../catalogue';
 import { operandsOfClasses } from '../catalogue';
 import { inPercent, readAmount, type PercentRange } from './amount';
 import { type Dictionary, dictionaryOf, type Hit, lookUp, type Match, nearest } from './dictionary';
-import { splitPieces } from './split';
+import { type Piece, splitPieces } from './split';
 import { casIsValid, normaliseName } from './text';
 
 export interface LabelIngredient {
@@ -35,6 +35,20 @@ const MAX_TEXT = 20000;
 const MAX_PIECES = 400;
 const LONGEST_PIECE = 300;
 const LONGEST_JOINED = 7;
+/** Lines over which one name may run. */
+const LONGEST_BROKEN = 4;
+/** What must be named on a package whatever else is in it: it is no list of the rest. */
+const MUST_BE_NAMED = ['preservative', 'terpene', 'enzyme', 'fragrance-undisclosed', 'optical-brightener'];
+const SOLVENTS = [
+  'water',
+  'alcohol',
+  'ketone',
+  'ester',
+  'glycol-ether',
+  'hydrocarbon',
+  'chlorinated-solvent',
+  'polyol',
+];
 
 /** Words that stand beside a name and name nothing. */
 const PLAIN = new Set(
@@ -100,6 +114,14 @@ export function readLabel(text: string, catalogue: Catalogue, corrections: reado
     });
   }
   const { unrecognised } = reading;
+  // "contains" names some of it; "ingredients", or what all is dissolved in, names all
+  if (
+    /^\s*(?:also )?contains?\b/i.test(body) &&
+    !/\bingredients\b/i.test(body) &&
+    !ingredients.some((i) => i.classes.some((k) => SOLVENTS.includes(k))) &&
+    ingredients.every((i) => i.classes.some((k) => MUST_BE_NAMED.includes(k)))
+  )
+    signs.add('only what must be named is named');
   if (unrecognised.length) signs.add('an entry was not recognised');
   if (!ingredients.length && !unrecognised.length) signs.add('nothing to read');
   if (unrecognised.length && !ingredients.length)
@@ -173,7 +195,7 @@ class Reading {
         const a = readAmount(head[1]!);
         if (a.percent && !nameIn(a.rest)) band = a.percent;
       }
-      const joined = this.joined(list, i);
+      const joined = this.broken(list, i) ?? this.joined(list, i);
       if (joined) {
         i += joined.more;
         continue;
@@ -194,8 +216,8 @@ class Reading {
   }
 
   /** Figures, registry numbers and plain words that stand alone belong to the piece before them. */
-  private withFigures(list: { text: string; comma: boolean }[]): { text: string; comma: boolean }[] {
-    const out: { text: string; comma: boolean }[] = [];
+  private withFigures(list: Piece[]): Piece[] {
+    const out: Piece[] = [];
     for (const p of list) {
       if (!p.text) continue;
       const before = out.at(-1);
@@ -208,8 +230,24 @@ class Reading {
     return out;
   }
 
+  /** A name that the package broke at the line's end: the longest run of lines that is one name. */
+  private broken(list: readonly Piece[], i: number): { more: number } | null {
+    let n = 1;
+    while (n < LONGEST_BROKEN && list[i + n]?.line) n++;
+    for (; n >= 2; n--) {
+      const raw = list.slice(i, i + n).map((p) => p.text);
+      raw[0] = raw[0]!.replace(PREFIX, '');
+      const amount = readAmount(raw.join(' ').replace(CAS, ' '), true);
+      const hit = lookUp(clean(amount.rest), this.d);
+      if (!hit || hit.loose) continue;
+      this.take(hit, raw.join(' '), amount.percent, raw.join(' '));
+      return { more: n - 1 };
+    }
+    return null;
+  }
+
   /** A registry name with commas in it: the longest run of pieces that is one name. */
-  private joined(list: readonly { text: string; comma: boolean }[], i: number): { more: number } | null {
+  private joined(list: readonly Piece[], i: number): { more: number } | null {
     let n = 1;
     while (n < LONGEST_JOINED && list[i + n]?.comma) n++;
     for (; n >= 2; n--) {
