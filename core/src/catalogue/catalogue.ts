@@ -13,6 +13,7 @@ import type {
   Group,
   Job,
   Keeping,
+  Language,
   Line,
   Material,
   Measure,
@@ -78,6 +79,7 @@ export interface RawCatalogue {
   firstaid: FirstAid[];
   phrases: Phrase[];
   families: Family[];
+  languages: Language[];
   conditions: Condition[];
   residents: Resident[];
 }

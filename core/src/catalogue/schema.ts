@@ -1060,6 +1060,7 @@ export type Material = Static<typeof MaterialSchema>;
 export type Soil = Static<typeof SoilSchema>;
 export type Tool = Static<typeof ToolSchema>;
 export type Mechanism = Static<typeof MechanismSchema>;
+export type Language = Static<typeof LanguageSchema>;
 export type Freed = Static<typeof FreedSchema>;
 export type Solution = Static<typeof SolutionSchema>;
 export type Clause = Static<typeof ClauseSchema>;
@@ -1146,6 +1147,18 @@ export const ConditionSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** How labels of another language are read: its wording in the English that the reader knows, and its names of substances. */
+export const LanguageSchema = Type.Object(
+  {
+    ...Named,
+    /** Patterns of whole words, in the order in which they are tried. */
+    says: Type.Array(Type.Object({ pattern: Type.String(), means: Type.String() }, { additionalProperties: false }), {
+      minItems: 1,
+    }),
+    names: Type.Array(Type.Object({ substance: Id, words: Words }, { additionalProperties: false })),
+  },
+  { additionalProperties: false },
+);
 /** What is often there already: a block in the cistern, urine, limescale, yesterday's drain opener. */
 export const ResidentSchema = Type.Object(
   {
@@ -1211,6 +1224,7 @@ export const catalogueSchemas = {
   firstaid: FirstAidSchema,
   phrases: PhraseSchema,
   families: FamilySchema,
+  languages: LanguageSchema,
   conditions: ConditionSchema,
   residents: ResidentSchema,
 } as const;

@@ -36,7 +36,11 @@ const number = (t: string): number => Number(t.replace(',', '.'));
 export function inPercent(text: string): string {
   const per100 = /\b100 ?(?:g|ml) (?:of (?:the )?product )?contains?\b/i.test(text);
   const say = (n: number): string => `${Number(n.toPrecision(6))} %`;
-  let t = text
+  // 10 volumes of oxygen are 3 % of hydrogen peroxide (pharmacopoeia)
+  const volumes = /peroxide|oxyg[ée]n[ée]e|oxigenada|peroxid\b/i.test(text);
+  let t = (
+    volumes ? text.replace(/(\d{1,3}) ?vol(?:umes?)?\b\.?(?! ?-?%)/gi, (_m, n: string) => say(number(n) * 0.3)) : text
+  )
     .replace(/(\d{1,4}(?:[.,]\d{1,4})?) ?g ?(?:per|\/) ?100 ?(?:g|ml)\b/gi, (_m, n: string) => say(number(n)))
     .replace(/(\d{1,5}(?:[.,]\d{1,4})?) ?g ?\/ ?(?:l|kg)\b/gi, (_m, n: string) => say(number(n) / 10))
     .replace(/(\d{1,7}(?:[.,]\d{1,4})?) ?(?:mg ?\/ ?(?:l|kg)|ppm)\b/gi, (_m, n: string) => say(number(n) / 10000));

@@ -30,6 +30,8 @@ export interface Dictionary {
   families: readonly { re: RegExp; family: Family; substance: Substance }[];
   phrases: readonly { phrase: Phrase; patterns: readonly RegExp[]; classes: readonly string[] }[];
   hazard: (s: Substance) => number;
+  /** Wording of other languages, and the English for it. */
+  wording: readonly { re: RegExp; means: string }[];
   /** Words in the longest name. */
   longest: number;
 }
@@ -47,9 +49,13 @@ export function dictionaryOf(catalogue: Catalogue): Dictionary {
   const byFold = new Map<string, Substance[]>();
   const byLength = new Map<number, Folded[]>();
   let longest = 1;
+  const elsewhere = new Map<string, string[]>();
+  for (const l of catalogue.languages.values())
+    for (const n of l.names) elsewhere.set(n.substance, [...(elsewhere.get(n.substance) ?? []), ...n.words]);
   for (const s of catalogue.substances.values()) {
     if (s.cas) byCas.set(s.cas, s);
-    [s.name, s.id.replace(/-/g, ' '), ...s.synonyms].forEach((raw, i) => {
+    const foreign = (elsewhere.get(s.id) ?? []).flatMap((w) => [w, withoutAccents(w)]);
+    [s.name, s.id.replace(/-/g, ' '), ...s.synonyms, ...foreign].forEach((raw, i) => {
       const cas = /^CAS (\S+)$/.exec(raw)?.[1];
       if (cas) {
         if (casIsValid(cas) && !byCas.has(cas)) byCas.set(cas, s);
@@ -87,6 +93,9 @@ export function dictionaryOf(catalogue: Catalogue): Dictionary {
       patterns: phrase.says.map((p) => new RegExp(p, 'gi')),
       classes: [...new Set(phrase.mayBe.flatMap((id) => catalogue.substances.get(id)!.classes))],
     })),
+    wording: [...catalogue.languages.values()].flatMap((l) =>
+      l.says.map(({ pattern, means }) => ({ re: new RegExp(`(?<![\\p{L}])(?:${pattern})(?![\\p{L}])`, 'giu'), means })),
+    ),
     hazard: (s) => {
       let worst = known.get(s);
       if (worst === undefined) known.set(s, (worst = worstLevel(s, catalogue)));
@@ -96,6 +105,9 @@ export function dictionaryOf(catalogue: Catalogue): Dictionary {
   built.set(catalogue.substances, d);
   return d;
 }
+
+/** "ácido" as it stands where accents are left out. */
+const withoutAccents = (w: string): string => w.normalize('NFD').replace(/\p{M}/gu, '');
 
 /** Which letters occur, as bits: an edit changes two of them at most. */
 function lettersOf(word: string): number {

@@ -58,7 +58,7 @@ const PLAIN = new Set(
 );
 const CAS = /\b\d{2,7}-\d{2}-\d\b/g;
 const PH =
-  /\bph(?: value)?(?: \([^)]{0,20}\))?\s{0,2}[:=]?\s{0,2}[<>≤≥~]?\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?)(?:\s{0,2}(?:-|–|to)\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?))?(?:\s{0,2}\([^)]{0,20}\))?/gi;
+  /\bph(?: value)?(?: \([^)]{0,20}\))?\s{0,2}[:=]?\s{0,2}(?:[<>≤≥~]|approx\.?|about|ca\.?)?\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?)(?:\s{0,2}(?:-|–|to)\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?))?(?:\s{0,2}\([^)]{0,20}\))?/gi;
 const PREFIX =
   /^[\s:.-]*(?:(?:also )?contains?|ingredients?|composition|made (?:from|of|with)|components?|list of ingredients)\b\s*[:.-]?\s*/i;
 
@@ -85,7 +85,7 @@ export function readLabel(text: string, catalogue: Catalogue, corrections: reado
     signs.add('not plain text');
     problems.add('This does not look like text. Copy the words of the label, not the file.');
   }
-  body = inPercent(body.replace(control, ' '));
+  body = inPercent(inEnglish(body.replace(control, ' '), d));
 
   const { rest, fired } = takePhrases(body, d, signs);
   const said = new Map(corrections.map((c) => [normaliseName(c.text), c.substance]));
@@ -129,6 +129,13 @@ export function readLabel(text: string, catalogue: Catalogue, corrections: reado
       'No name here is known. Names are read in English and in INCI Latin, and CAS numbers in any language: paste those from the data sheet.',
     );
   return { ingredients, unrecognised, undisclosed: signs.size > 0, signs: [...signs], problems: [...problems] };
+}
+
+/** The wording of other languages in the English that the rest of the reader knows; names stay as they are. */
+function inEnglish(text: string, d: Dictionary): string {
+  let t = text;
+  for (const { re, means } of d.wording) t = t.replace(re, means);
+  return t;
 }
 
 interface Fired {

@@ -9,6 +9,7 @@ export function normaliseName(text: string): string {
     .replace(/colour/g, 'color')
     .replace(/isation/g, 'ization')
     .replace(/[*†®™"“”'’]/g, '')
+    .replace(/\be[ -]?(?=\d{3}[a-z]{0,3}$)/, 'e')
     .replace(/\s+/g, ' ')
     .trim();
 }
