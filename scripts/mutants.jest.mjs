@@ -7,6 +7,10 @@ const SPECS = {
   dilution: ['dilution/dilution', 'dilution/by-hand'],
   ledger: ['household/ledger'],
   refuse: ['method/limits', 'method/refuse/refuse'],
+  mixing: ['mixing/mixing', 'mixing/places', 'mixing/where'],
+  label: ['label/label', 'label/broken', 'label/own'],
+  chemistry: ['chemistry/chemistry', 'chemistry/explain'],
+  air: ['air/air', 'air/freed', 'air/release', 'air/zones'],
 };
 export default {
   ...core,

@@ -9,6 +9,8 @@ export interface Release {
   mg: number;
   /** 0 = all at once; else it comes off with this constant, 1/min. */
   perMin: number;
+  /** The air holds no more of it than stands over the liquid; Infinity where it is freed. */
+  saturated_ppm: number;
   because: string;
   source: string;
   /** Published limits, lowest first. */
@@ -42,6 +44,7 @@ export function releasesOf(
       gas,
       mg,
       perMin: instant_mg > 0 ? 0 : rate_mgPerMin / mg,
+      saturated_ppm: s.value.saturated_ppm,
       because: s.value.because.text,
       source: s.value.because.source ?? 'from-memory',
       limits,

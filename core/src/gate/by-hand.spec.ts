@@ -4,6 +4,7 @@ import {
   clashesOn,
   fumeOf,
   guardsFor,
+  judge,
   judgeThere,
   keepApart,
   keepingOf,
@@ -15,6 +16,7 @@ import {
   refusalOf,
   refusedByPeople,
   refusedByRecord,
+  resolveItems,
   residentThere,
   strongestAllowed,
   type There,
@@ -23,6 +25,7 @@ import {
   wearFor,
 } from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
+import { sampled } from '../../checks/depth';
 import { answerOf, together } from './types';
 
 const product = (id: string, more: Partial<Product> = {}): Product => ({ ...c.products.get(id)!, ...more });
@@ -476,6 +479,32 @@ describe('a bottle, by hand', () => {
 });
 
 describe('kept apart from', () => {
+  test('nothing is cried for nothing: each name has a witness that makes that level with it', () => {
+    const witnesses = [...c.substances.values()].flatMap((x) => {
+      const operands = new Set([...x.classes, `substance:${x.id}`].flatMap((k) => c.operandsOf.get(k) ?? [k]));
+      return (['solid', 'liquid'] as const).map((state) => {
+        const r = resolveItems([{ substance: x.id, percent: 100, state }], c);
+        if (!r.ok) throw new Error(x.id);
+        return { operands, item: r.value[0]! };
+      });
+    });
+    let named = 0;
+    for (const id of sampled([...c.products.keys()])) {
+      const r = resolveItems([{ product: id }], c);
+      if (!r.ok) throw new Error(id);
+      for (const x of keepApart([product(id)], c)) {
+        if (x.level < 4 || x.together) continue;
+        named++;
+        const found = witnesses.some(
+          (w) =>
+            x.operands.some((o) => w.operands.has(o)) &&
+            judge([r.value[0]!, w.item], { meeting: 'container' }, c).level >= x.level,
+        );
+        expect([id, x.name, x.level, found]).toEqual([id, x.name, x.level, true]);
+      }
+    }
+    expect(named).toBeGreaterThan(100);
+  });
   const of = (...p: Product[]) => keepApart(p, c);
   test('bleach: what takes two names both, and what nobody names is not known', () => {
     const all = of(product('chlorine-bleach'));

@@ -66,6 +66,8 @@ export const SettingsBody = Type.Object(
       ),
       { maxItems: 20 },
     ),
+    /** Products whose own label the person read: it tells them to use it in a machine with the other. */
+    labelled: Type.Optional(Type.Array(Ref, { maxItems: 400 })),
   },
   closed,
 );

@@ -67,6 +67,7 @@ export const requests = {
             rinsed: opt(Type.Boolean()),
             daysAgo: opt(Type.Number({ minimum: 0, maximum: 36500 })),
             state: opt(oneOf(['solid', 'liquid'])),
+            labelled: opt(Type.Boolean()),
           },
           closed,
         ),

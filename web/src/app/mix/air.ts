@@ -10,7 +10,15 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type AirScatter, ppmOf, type Release, type Room, type ScatterAnswer, zoneCurve } from '@dolly-tub/core';
+import {
+  type AirLimit,
+  type AirScatter,
+  ppmOf,
+  type Release,
+  type Room,
+  type ScatterAnswer,
+  zoneCurve,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { area as d3area, line as d3line } from 'd3-shape';
@@ -26,6 +34,8 @@ export const AIR_WORKER = new InjectionToken<() => Promise<() => Worker>>('air w
   factory: () => () => import('./air-worker').then((m) => m.makeAirWorker),
 });
 const MINUTES = 60;
+/** Limits nearer than this to the one below are drawn as one band. */
+const TOGETHER = 1.6;
 const RUNS = 20000;
 const [W, H, LEFT, RIGHT, TOP, BOTTOM] = [640, 300, 64, 128, 12, 34];
 const INPUT: Record<string, string> = {
@@ -71,6 +81,8 @@ function volumeOf(r: Room): number {
         <path [attr.d]="path()" class="mid" />
       </svg></div>
       <p class="small"><b>{{ peak() }}</b> {{ above() }} {{ release().because }} <dt-source [of]="release().source" /></p>
+      @if (burns(); as b) { <p class="small" [class.burns]="b.reached">{{ b.text }} <dt-source [of]="b.source" /></p> }
+      @if (cancer(); as k) { <p class="small"><b>It may cause cancer: no time is promised after which it is safe.</b> <dt-source [of]="k.source" /></p> }
       @if (scattered(); as s) { <p class="small quiet">Shaded: nine of ten rooms like it. What it hangs on: {{ shares(s) }}.</p> }
       <p class="small quiet">Workplace limits for healthy adults; children, asthma and birds react below them. Under the lowest is not proven safe. Nothing here softens the verdict.</p>
       <details><summary>As a table</summary><table><caption class="visually-hidden">Gas over time</caption><thead><tr><th scope="col">minute</th><th scope="col">near, ppm</th>@if (scattered()) { <th scope="col">5 of 100</th><th scope="col">95 of 100</th> }</tr></thead><tbody>@for (r of rows(); track r.t) { <tr><th scope="row">{{ r.t }}</th><td>{{ fig(r.mid) }}</td>@if (scattered()) { <td>{{ fig(r.low) }}</td><td>{{ fig(r.high) }}</td> }</tr> }</tbody></table></details>
@@ -78,6 +90,7 @@ function volumeOf(r: Room): number {
   `,
   styles: `
     section { display: grid; gap: 8px; } .wide { overflow-x: auto; } svg { width: 100%; min-width: 560px; height: auto; } text { font: 600 13px var(--text); fill: var(--ink-2); } .band { font-size: 12px; } .axis { font-size: 12px; }
+    .burns { color: var(--v4); font-weight: 700; }
     .mid { fill: none; stroke: var(--ink); stroke-width: 3; } .nine { fill: var(--blue); opacity: 0.2; } p { margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; } table { border-collapse: collapse; font-size: 14px; } th, td { padding: 2px 12px 2px 0; text-align: right; }
   `,
 })
@@ -153,7 +166,7 @@ export class Air implements OnDestroy {
       ],
       this.times,
     );
-    return [...near].map((c) => ppmOf(c, r.gas.molarMass!));
+    return [...near].map((c) => Math.min(r.saturated_ppm, ppmOf(c, r.gas.molarMass!)));
   });
 
   constructor() {
@@ -206,7 +219,10 @@ export class Air implements OnDestroy {
   protected readonly bands = computed(() => {
     const y = this.y();
     let last = H;
-    return this.release().limits.map((l, i, all) => {
+    // limits that lie together are one band, under the name of the lowest of them
+    const kept: AirLimit[] = [];
+    for (const l of this.release().limits) if (!kept.length || l.ppm >= kept.at(-1)!.ppm * TOGETHER) kept.push(l);
+    return kept.map((l, i, all) => {
       const at = y(l.ppm);
       const top = all[i + 1] ? y(all[i + 1]!.ppm) : TOP;
       const label = Math.min(at, last - 14);
@@ -246,6 +262,26 @@ export class Air implements OnDestroy {
       )
       .join(' '),
   );
+  /** A tenth of the lower explosive limit: from there on a spark is in question. */
+  protected readonly burns = computed(() => {
+    const { gas } = this.release();
+    if (gas.lowerExplosive_percent === undefined) return null;
+    const tenth = gas.lowerExplosive_percent * 1000;
+    const from = this.curve().findIndex((v) => v > tenth);
+    return {
+      reached: from >= 0,
+      text:
+        from >= 0
+          ? `Near it the vapour passes a tenth of what can explode (${figure(tenth)} ppm) after ${from ? span(from) : 'no time'}: no flame, no switch, air it.`
+          : `It stays under a tenth of what can explode (${figure(tenth)} ppm).`,
+      source: gas.basis['lowerExplosive_percent'] ?? gas.basis.default,
+    };
+  });
+  /** No time is promised after which it is safe. */
+  protected readonly cancer = computed(() => {
+    const { carcinogen, basis } = this.release().gas;
+    return carcinogen ? { source: basis['carcinogen'] ?? basis.default } : null;
+  });
   protected readonly says = computed(
     () => `${this.release().gas.name} near the work over an hour, ppm. ${this.peak()} ${this.above()}`,
   );

@@ -44,6 +44,7 @@ import { LabelReader } from '../label/label-reader';
 import { Air } from './air';
 import { Chemistry } from './chemistry';
 import { Emergency } from './emergency';
+import { type Allowed, LabelAllows } from './label-allows';
 import { MeetingWeb } from './meeting-web';
 import { mixEvents, mixFeature } from './mix.state';
 
@@ -51,7 +52,7 @@ import { mixEvents, mixFeature } from './mix.state';
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Air, Chemistry, Chooser, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
+  imports: [Air, Chemistry, Chooser, LabelAllows, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
   template: `
     <div class="page">
       <div class="layout">
@@ -88,6 +89,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
+            @if (allowed(); as of) { <dt-label-allows [of]="of" (changed)="allow($event)" /> }
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
@@ -218,11 +220,32 @@ export class MixPage {
   /** The things, resolved to their ingredients. */
   private readonly resolved = computed(() => {
     const c = this.knowledge.catalogue();
-    const asked = this.state.items();
+    const says = this.settings()?.labelled ?? [];
+    const asked = this.state.items().map((i) => (i.product && says.includes(i.product) ? { ...i, labelled: true } : i));
     if (!c || !asked.length) return null;
     const r = resolveItems(asked, c, this.inBottle);
     return r.ok ? r.value : null;
   });
+  /** In a machine, where the verdict turns on what the labels say: asked of every product among the things. */
+  protected readonly allowed = computed<Allowed[] | null>(() => {
+    const column = this.knowledge.catalogue()?.meetings.get(this.state.meeting())?.column;
+    const turns = this.knowledge.catalogue()?.columns.get(column ?? '')?.labelled;
+    const a = this.answer();
+    const ids = this.state.items().flatMap((i) => i.product ?? []);
+    if (!turns || !a || ids.length < this.state.items().length) return null;
+    const says = this.settings()?.labelled ?? [];
+    if (!turns.from.includes(a.level) && !ids.every((id) => says.includes(id))) return null;
+    return ids.map((id, n) => ({ id, name: capital(this.items()[n]!.name), says: says.includes(id) }));
+  });
+  /** Kept with the product, so that it is asked once. */
+  protected async allow(of: Allowed): Promise<void> {
+    const says = (this.settings()?.labelled ?? []).filter((id) => id !== of.id);
+    try {
+      await this.api.replace('settings', { ...this.settings()!, labelled: of.says ? [...says, of.id] : says });
+    } catch (x) {
+      this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
+    }
+  }
   protected readonly items = computed<readonly JudgedItem[]>(() => this.resolved() ?? []);
   protected readonly answer = computed(() => {
     const c = this.knowledge.catalogue();

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { type Catalogue, loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
-import { readRawCatalogue } from '../catalogue/read';
-import { oracleLevel } from './oracle';
+import { readRawCatalogue } from '../core/catalogue/read';
+import { oracleLevel } from '../core/checks/oracle';
 import {
   atTheLines,
   engineOf,
@@ -11,7 +11,7 @@ import {
   productsAnywhere,
   type Question,
   substancePairs,
-} from './probes';
+} from '../core/checks/probes';
 
 /**
  * Faults put into the *data* of mixing, where the rules are: every clause left out and lowered by one, every line moved
@@ -22,7 +22,7 @@ interface Fault {
   name: string;
   raw: RawCatalogue;
 }
-const raw = readRawCatalogue(fileURLToPath(new URL('../catalogue', import.meta.url)));
+const raw = readRawCatalogue(fileURLToPath(new URL('../core/catalogue', import.meta.url)));
 const whole = loadCatalogue(raw);
 
 const without = <T>(list: readonly T[], i: number): T[] => list.filter((_, n) => n !== i);
