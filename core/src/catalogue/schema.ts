@@ -571,6 +571,8 @@ export const ColumnSchema = Type.Object(
       ),
       { minItems: 6, maxItems: 6 },
     ),
+    /** What is seen first where this column has lowered a finding, by the level that it ends at. */
+    headlines: Type.Optional(Type.Record(Type.String({ pattern: '^[0-5]$' }), Type.String())),
     /** What the person's own label allows: from which levels, and what they become. */
     labelled: Type.Optional(
       Type.Object(

@@ -6,6 +6,7 @@ import type { MixQuestion } from './mix';
 /** What a column makes of a finding. */
 interface At {
   level: number;
+  headline?: string;
   note?: string;
   then?: string;
   again?: { nights: number | null };
@@ -39,13 +40,18 @@ export function columnOf(
   const at = Math.max(to, floor);
   const label = column.labelled;
   if (label && label.from.includes(at) && parts.every((p) => items[p.item]!.labelled))
-    return { level: label.to, note: label.note, then: label.then };
+    return { level: label.to, note: label.note, then: label.then, ...headlineIn(column, label.to) };
   return {
     level: at,
     ...(to !== level ? wordsOf(special ?? cell) : {}),
+    ...(at < level ? headlineIn(column, at) : {}),
     ...(cell.day && rinsing ? { again: { nights: rinsing.nights } } : {}),
   };
 }
+const headlineIn = (column: Column, level: number): { headline?: string } => {
+  const headline = column.headlines?.[String(level)];
+  return headline ? { headline } : {};
+};
 const wordsOf = (cell: { note?: string; then?: string }): { note?: string; then?: string } => ({
   ...(cell.note ? { note: cell.note } : {}),
   ...(cell.then ? { then: cell.then } : {}),

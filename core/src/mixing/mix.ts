@@ -33,6 +33,7 @@ export interface Finding {
   /** The column that changed its level, where one did, and what it says to do. */
   note?: string;
   then?: string;
+  headline?: string;
 
   /** Today is not the day: nights after the last rinse until it is over; null when it never is. */
   again?: { nights: number | null };
@@ -96,12 +97,15 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       ...(place ? { place } : {}),
       ...(at.note ? { note: at.note } : {}),
       ...(at.then ? { then: at.then } : {}),
+      ...(at.headline ? { headline: at.headline } : {}),
       ...(at.again ? { again: at.again } : {}),
       ...(clause.order ? { order: clause.order } : {}),
     };
     const least = Math.min(...parts.map((p) => p.i?.percent ?? 100));
     const had = findings.get(key);
-    if (!had || had.least < least) findings.set(key, { found, least, breadth: breadthOf(clause, catalogue) });
+    const breadth = Math.min(had?.breadth ?? Infinity, breadthOf(clause, catalogue));
+    if (!had || had.least < least) findings.set(key, { found, least, breadth });
+    else had.breadth = breadth;
   };
 
   eachHit(items, meeting, q.conditions ?? [], catalogue, add);

@@ -112,6 +112,21 @@ describe('what was told wrong is told right', () => {
     ['superglue and caustic', p('superglue'), p('oven-cleaner-caustic'), [3, 'N57', 'heat']],
     ['weedkiller and caustic', s('glyphosate-isopropylamine', 20), s('sodium-hydroxide', 5), [4, 'N58', 'gas']],
   ])('%s', (_, a, b, want) => expect(first(a, b)).toEqual(want));
+  test('two pool chlorines are told as two chlorines, not by the trace of lime in one', () =>
+    expect(ask([p('pool-trichlor-tablets'), p('pool-calhypo-granules')]).findings[0]!.because).toMatch(
+      /^Two kinds of chlorine/,
+    ));
+  test('what a place makes of it is what is read first', () => {
+    expect(ask([p('chlorine-bleach'), p('laundry-liquid')], { meeting: 'machine' }).headline).toBe(
+      'Only if both labels say so',
+    );
+    expect(ask([p('white-vinegar'), p('washing-soda')], { meeting: 'shelf' }).headline).toBe(
+      'They may stand side by side',
+    );
+    expect(ask([p('chlorine-bleach'), p('isopropanol-70')], { meeting: 'shelf' }).headline).toBe(
+      'Each in a tray of its own',
+    );
+  });
   test('no acid below where there is none, no bottle where there is none, no "one of the two" where one is urine', () => {
     const shelf = ask([p('percarbonate-booster'), p('isopropanol-70')], { meeting: 'shelf' });
     expect([shelf.level, shelf.then[0]]).toEqual([4, expect.not.stringMatching(/acid/)]);

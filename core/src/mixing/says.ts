@@ -15,8 +15,8 @@ const LUNGS =
   ' Harm to the lungs can come hours later: call even when it passes, watch for 48 hours; with asthma or a child call at once.';
 const FLUORIDE = ' Fluoride acid: call at once, even without pain.';
 const POOL_FIRE = ' Fire of pool chemicals: leave and call; no small amounts of water on it.';
-/** Percent below which the scarcer side is hardly there: what is told first is not about it. */
-const HARDLY = 1;
+/** How much of the scarcer side is there: hardly (below 1 %), some, plenty (from 10 %). What there is more of is told first. */
+const muchOf = (percent: number): number => (percent >= 10 ? 2 : percent >= 1 ? 1 : 0);
 
 /** The verdict in words: the finding that harms most stands first, and says what to do. */
 export function answer(
@@ -55,7 +55,7 @@ function byHarm(a: Ranked, b: Ranked): number {
   return (
     b.found.level - a.found.level ||
     b.found.ruleLevel - a.found.ruleLevel ||
-    Number(b.least >= HARDLY) - Number(a.least >= HARDLY) ||
+    muchOf(b.least) - muchOf(a.least) ||
     KIND_ORDER.indexOf(a.found.kind) - KIND_ORDER.indexOf(b.found.kind) ||
     a.breadth - b.breadth ||
     b.least - a.least ||
@@ -87,7 +87,7 @@ function headlineOf(
   if (!first) return words['fine']!;
   const here = first.place ? catalogue.conditions.get(first.place)?.headline : undefined;
   if (here && level >= 3) return here;
-  if (first.ruleLevel > level) return words['softened'] ?? words[first.kind] ?? words['fine']!;
+  if (first.ruleLevel > level) return first.headline ?? words['softened']!;
   if (first.level > first.ruleLevel || (q.closed && first.kind === 'burst'))
     return words['closed'] ?? words[first.kind]!;
   return words[first.kind] ?? words['other']!;

@@ -17,8 +17,18 @@ describe('Mix', () => {
   test('where it meets changes the verdict: rinsed in between', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar', where: 'surface' });
     await p.press(/^rinsed in between/);
-    expect(p.text('.head')).toMatch(/2 of 5: pointless Only after rinsing/);
+    expect(p.text('.head')).toMatch(/2 of 5 Only after rinsing/);
     expect(p.text('.pair')).toMatch(/another day/);
+  });
+  test('in a machine the labels are asked, and only both of them open it', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,laundry-liquid', where: 'machine' });
+    expect(p.text('.head')).toMatch(/2 of 5 Only if both labels say so/);
+    expect(p.text('dt-label-allows')).toMatch(/My label tells me to.*Chlorine bleach.*Laundry liquid/);
+  });
+  test('no label opens what is deadly in a machine too', async () => {
+    const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar', where: 'machine' });
+    expect(p.text('.head')).toMatch(/5 of 5: keep apart/);
+    expect(p.fixture.nativeElement.querySelector('dt-label-allows')).toBeNull();
   });
   test('a closed bottle makes a fizz dangerous', async () => {
     const p = await open(MixPage, { with: 'white-vinegar,baking-soda' });
@@ -85,7 +95,7 @@ describe('Mix', () => {
     expect(p.text('.ask')).toMatch(/chlorine bleach, 3 days ago, not rinsed/);
     await p.press(/^I have rinsed it/);
     expect(p.api.written[0]).toMatchObject({ kind: 'rinse', rinsed: 2, tools: [expect.any(String)] });
-    expect(p.text('.head')).toMatch(/2 of 5: pointless Only after rinsing/);
+    expect(p.text('.head')).toMatch(/2 of 5 Only after rinsing/);
   });
   test('it has happened: the card cannot be dismissed by a stray click', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
@@ -98,7 +108,7 @@ describe('Mix', () => {
   test('one thing alone, by how it is used', async () => {
     const p = await open(MixPage, { with: 'isopropanol-70' });
     await p.press(/^near a flame/);
-    expect(p.text('.head')).toMatch(/4 of 5: keep apart/);
+    expect(p.text('.head')).toMatch(/5 of 5: keep apart Catches fire here/);
     expect(p.text('.pair')).toMatch(/No flame, spark or pilot light/);
   });
   test('what is often there already: dried urine under bleach', async () => {

@@ -80,9 +80,9 @@ import { mixEvents, mixFeature } from './mix.state';
         </section>
         @if (answer(); as a) {
           <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
-            <div class="head" [class.whole]="a.level >= 4" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
+            <div class="head" [class.whole]="a.level >= 4" [class.deadly]="a.level === 5" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
               <dt-verdict-shape [level]="a.level" [size]="104" />
-              <div><p class="of">{{ a.level }} of 5: {{ a.level >= 3 ? 'keep apart' : words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? nothing() }}</p></div>
+              <div><p class="of">{{ a.level }} of 5{{ a.level >= 3 ? ': keep apart' : a.findings[0] && a.findings[0].ruleLevel > a.level ? '' : ': ' + words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? nothing() }}</p></div>
             </div>
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
@@ -119,7 +119,7 @@ import { mixEvents, mixFeature } from './mix.state';
     .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
     .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
     .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
-    .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head dt-verdict-shape { flex: none; }
+    .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head.deadly { background: var(--plate-5); color: var(--on-plate-5); } .head dt-verdict-shape { flex: none; }
     .head h2 { color: inherit; font-size: 40px; font-weight: 800; } .of { margin: 0; font-weight: 700; } .because { margin: 6px 0 0; font-size: 17px; color: var(--ink); } .whole .because { color: inherit; }
     .waiting { min-height: 660px; }
     .pair { display: grid; grid-template-columns: 1.15fr 1fr; gap: 12px; } .tray h3 { margin-bottom: 4px; } .tray p:last-child { margin: 0; }
