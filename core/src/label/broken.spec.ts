@@ -16,6 +16,8 @@ describe('a line that ends where the package does', () => {
     ['Aqua, Benzalkonium\nchloride', ['water', 'benzalkonium-chloride']],
     ['Aqua, Sodium\nlauryl\nsulfate, Citric\nacid', ['water', 'sodium-lauryl-sulfate', 'citric-acid']],
     ['Water, Hydrogen\nperoxide 3 %', ['water', 'hydrogen-peroxide']],
+    ['Wasser, Citronen\nsäure 5 %', ['water', 'citric-acid']],
+    ['eau, hypochlorite\nde sodium', ['water', 'sodium-hypochlorite']],
     // a comma or a semicolon before the end of a line ends the entry
     ['Aqua,\nCitric Acid;\nSodium Chloride', ['water', 'citric-acid', 'sodium-chloride']],
     // one a line, each a name of its own

@@ -244,11 +244,14 @@ class Reading {
     for (; n >= 2; n--) {
       const raw = list.slice(i, i + n).map((p) => p.text);
       raw[0] = raw[0]!.replace(PREFIX, '');
-      const amount = readAmount(raw.join(' ').replace(CAS, ' '), true);
-      const hit = lookUp(clean(amount.rest), this.d);
-      if (!hit || hit.loose) continue;
-      this.take(hit, raw.join(' '), amount.percent, raw.join(' '));
-      return { more: n - 1 };
+      // between two words, or in the middle of one
+      for (const joint of [' ', '']) {
+        const amount = readAmount(raw.join(joint).replace(CAS, ' '), true);
+        const hit = lookUp(clean(amount.rest), this.d);
+        if (!hit || hit.loose) continue;
+        this.take(hit, raw.join(joint), amount.percent, raw.join(joint));
+        return { more: n - 1 };
+      }
     }
     return null;
   }

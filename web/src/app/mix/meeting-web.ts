@@ -85,7 +85,7 @@ export class MeetingWeb {
   protected readonly top = computed(() => this.mine()[0]?.level ?? 0);
   protected readonly forms = computed(() => {
     const f = this.mine()[0];
-    return f && f.level >= 2 ? f.forms.join(', ') : '';
+    return f && f.level >= 2 ? (f.forms[0] ?? '') : '';
   });
   protected readonly lines = computed(() => {
     const [a, b] = this.pair();

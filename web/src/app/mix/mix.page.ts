@@ -91,7 +91,7 @@ import { mixEvents, mixFeature } from './mix.state';
             </div>
             @if (allowed(); as of) { <dt-label-allows [of]="of" (changed)="allow($event)" /> }
             <div class="row foot">
-              @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">I have already mixed it</button> }
+              @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">{{ items().length > 1 ? 'I have already mixed it' : 'It has happened already' }}</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
               <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
             </div>

@@ -41,7 +41,7 @@ import { capital } from '../shared/words';
     thead th { height: 132px; vertical-align: bottom; padding: 0 2px 6px; position: sticky; top: 0; background: var(--enamel); z-index: 1; } thead th span { writing-mode: vertical-rl; transform: rotate(180deg); max-height: 126px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-weight: 600; }
     tbody th { text-align: right; font-weight: 600; padding: 0 10px; white-space: nowrap; position: sticky; left: 0; background: var(--enamel); max-width: 190px; overflow: hidden; text-overflow: ellipsis; }
     td { width: 38px; min-width: 38px; height: 34px; text-align: center; border: 1px solid var(--zinc-1); cursor: pointer; } td[role='gridcell'] { white-space: nowrap; line-height: 0; } td b { font-size: 13px; line-height: 1; margin-left: 1px; vertical-align: 4px; } td i { color: var(--zinc-3); font-style: normal; } td:focus-visible { outline: 3px solid var(--blue); outline-offset: -3px; } td.self { background: var(--zinc-1); cursor: default; }
-    .l1 { color: var(--v1); } .l2 { color: var(--v2); } .l3 { color: var(--v3); } .l4 { color: var(--on-v); background: var(--v4); } .l5 { color: var(--on-v); background: var(--v5); }
+    .l1 { color: var(--v1); } .l2 { color: var(--v2); } .l3 { color: var(--v3); } .l4 { color: var(--on-v); background: var(--v4); } .l5 { color: var(--on-plate-5); background: var(--plate-5); }
     .legend { display: flex; flex-wrap: wrap; gap: 6px 18px; margin: 0; padding: 10px 16px; font-size: 14px; font-weight: 700; } .legend span { display: inline-flex; gap: 6px; align-items: center; } ul { list-style: none; display: grid; gap: 4px; margin-top: 6px; }
   `,
 })
