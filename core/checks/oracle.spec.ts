@@ -26,7 +26,8 @@ function* everywhere(pairs: Iterable<readonly Probe[]>, at: Question['at']): Gen
   for (const of of pairs) yield { of: [...of], at };
 }
 const TIME = 240000;
-test.each(PLACES)(
+// shut and in a machine: by the samples below; all pairs of those too under `npm run mutants data`
+test.each(PLACES.filter((p) => !p.closed && p.meeting !== 'machine'))(
   'every pair of products: %j',
   (at) => expect(differ(everywhere(pairsOf(productIds(catalogue)), at))).toEqual([]),
   TIME,

@@ -38,7 +38,7 @@ const LONGEST_JOINED = 7;
 /** Lines over which one name may run. */
 const LONGEST_BROKEN = 4;
 /** What must be named on a package whatever else is in it: it is no list of the rest. */
-const MUST_BE_NAMED = ['preservative', 'terpene', 'enzyme', 'fragrance-undisclosed', 'optical-brightener'];
+const MUST_BE_NAMED = ['preservative', 'terpene', 'enzyme', 'fragrance-undisclosed'];
 const SOLVENTS = [
   'water',
   'alcohol',
