@@ -71,6 +71,8 @@ export interface JudgedItem {
   kit: string | null;
   /** The person's own label tells them to. */
   labelled: boolean;
+  /** Mixed in this house: judged by what went in, undiluted; what is in it now is weaker than is told here. */
+  thinned: boolean;
   /** It was chosen, and may be left away: a product, a label, a bottle; not what is there of itself. */
   chosen: boolean;
   /** Everything in it is named. */
@@ -265,7 +267,7 @@ function resolveItem(
     catalogue,
   );
   if (!parts.ok) return { ok: false, problems: parts.problems.map((p) => ({ path, message: p.message })) };
-  return ok(together('the mixed bottle', `bottle:${item.bottle}`, parts.value, common));
+  return ok({ ...together('the mixed bottle', `bottle:${item.bottle}`, parts.value, common), thinned: true });
 }
 
 const sinceOf = (item: MixItem): Since => ({
@@ -351,6 +353,7 @@ function judged(
     goesIn: [],
     kit: null,
     labelled: false,
+    thinned: false,
     chosen: true,
     unknownWhat: [],
     onlyWater: !unknown && ingredients.every((i) => i.classes.every((c) => c === 'water')),

@@ -58,7 +58,8 @@ export class MeetingWeb {
     if (!item) return [];
     const boxes = item.ingredients.map((i) => ({
       name: i.name,
-      note: i.percent < 100 ? `to ${Number(i.percent.toPrecision(3))} %` : '',
+      // of what was mixed here the label's percent is not what is in it now
+      note: item.thinned ? 'thinned' : i.percent < 100 ? `to ${Number(i.percent.toPrecision(3))} %` : '',
       level: Math.max(
         0,
         ...this.mine()

@@ -299,9 +299,11 @@ export class MixPage {
       name: capital(i.name),
       label: this.labelOf(n),
       carried: this.carriedOf(n),
-      inside: i.ingredients
-        .map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`)
-        .join(', '),
+      inside:
+        this.nowIn(n) ??
+        i.ingredients
+          .map((n) => `${n.name.toLowerCase()}${n.percent < 100 ? ` to ${figure(n.percent)} %` : ''}`)
+          .join(', '),
       unknown: i.unknownWhat.length
         ? `${i.unknownWhat.length} not recognised: “${i.unknownWhat.join('”, “').slice(0, 80)}”`
         : i.unknown
@@ -309,6 +311,16 @@ export class MixPage {
           : '',
     })),
   );
+  /** What is in a bottle that was mixed here, as strong as it is now; judged by what went in. */
+  private nowIn(n: number): string | null {
+    const fill = this.ownBottles().find((b) => b.id === this.state.items()[n]?.bottle)?.fill;
+    const c = this.knowledge.catalogue();
+    if (!fill?.result.length || !c) return null;
+    const now = fill.result.map(
+      (r) => `${(c.substances.get(r.substance)?.name ?? r.substance).toLowerCase()} ${figure(r.percent)} %`,
+    );
+    return `now ${now.join(', ')} in water; judged by what went in`;
+  }
   private readonly household = this.store.selectSignal(selectHousehold);
   private readonly clock = inject(Clock);
   private readonly api = inject(HouseholdApi);
