@@ -44,6 +44,8 @@ describe('a label kept as an own product', () => {
     expect(contentsOf(readLabel('EUH031', catalogue)).map((c) => c.substance)).toEqual(
       expect.arrayContaining(['chlorine-bleach-unspecified', 'sodium-sulfite']),
     ));
+  test('what is only like a part of a kit is no part of it', () =>
+    expect(level('water, acetic acid 5 %', 'hair-bleach-powder', 'hair-bleach-powder')).toBeGreaterThanOrEqual(4));
   test('kept, it is judged no milder than its label alone (fast-check)', () => {
     const lists = [
       'water, acetic acid 5 %',

@@ -191,7 +191,8 @@ function resolveItem(
         ),
         aerosol: p.state === 'aerosol',
         goesIn: p.goesIn ?? [],
-        kit: p.kit ?? null,
+        // what is only like a part of a kit is none
+        kit: own ? null : (p.kit ?? null),
         labelled: item.labelled ?? false,
         since: common,
       }),
