@@ -13,6 +13,16 @@ ensureChromium();
 ensureBuilt();
 const say = (what, figure) => console.log(`${what.padEnd(74)} ${figure}`);
 run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', 'bench/core.ts']);
+// the deepest property runs
+process.env.DEEP = '1';
+run(process.execPath, [
+  '--experimental-vm-modules',
+  join(root, 'node_modules/.bin/jest'),
+  '--selectProjects',
+  'core',
+  '--testPathPatterns',
+  'mixing/properties',
+]);
 
 // first load: what index.html asks for, compressed
 const web = join(root, 'dist/web/browser');
