@@ -30,8 +30,8 @@ export interface Dictionary {
   families: readonly { re: RegExp; family: Family; substance: Substance }[];
   phrases: readonly { phrase: Phrase; patterns: readonly RegExp[]; classes: readonly string[] }[];
   hazard: (s: Substance) => number;
-  /** Wording of other languages, and the English for it. */
-  wording: readonly { re: RegExp; means: string }[];
+  /** Wording of other languages, and the English for it; `any` says quickly that none of a language is there. */
+  wording: readonly { any: RegExp; says: readonly { re: RegExp; means: string }[] }[];
   /** Words in the longest name. */
   longest: number;
 }
@@ -93,9 +93,13 @@ export function dictionaryOf(catalogue: Catalogue): Dictionary {
       patterns: phrase.says.map((p) => new RegExp(p, 'gi')),
       classes: [...new Set(phrase.mayBe.flatMap((id) => catalogue.substances.get(id)!.classes))],
     })),
-    wording: [...catalogue.languages.values()].flatMap((l) =>
-      l.says.map(({ pattern, means }) => ({ re: new RegExp(`(?<![\\p{L}])(?:${pattern})(?![\\p{L}])`, 'giu'), means })),
-    ),
+    wording: [...catalogue.languages.values()].map((l) => ({
+      any: new RegExp(l.says.map((x) => x.pattern).join('|'), 'iu'),
+      says: l.says.map(({ pattern, means }) => ({
+        re: new RegExp(`(?<![\\p{L}])(?:${pattern})(?![\\p{L}])`, 'giu'),
+        means,
+      })),
+    })),
     hazard: (s) => {
       let worst = known.get(s);
       if (worst === undefined) known.set(s, (worst = worstLevel(s, catalogue)));

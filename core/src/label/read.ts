@@ -134,7 +134,7 @@ export function readLabel(text: string, catalogue: Catalogue, corrections: reado
 /** The wording of other languages in the English that the rest of the reader knows; names stay as they are. */
 function inEnglish(text: string, d: Dictionary): string {
   let t = text;
-  for (const { re, means } of d.wording) t = t.replace(re, means);
+  for (const { any, says } of d.wording) if (any.test(t)) for (const { re, means } of says) t = t.replace(re, means);
   return t;
 }
 
