@@ -88,9 +88,7 @@ let unlike = 0;
 const answer = (q: Question): string => {
   const a = advise(q, {}, catalogue);
   // what disinfects afterwards is left out: the reference leaves it to the engine
-  return a.ok
-    ? JSON.stringify([a.value.ladder.map((r) => ({ ...r, then: null })), a.value.recommended])
-    : 'refused';
+  return a.ok ? JSON.stringify([a.value.ladder.map((r) => ({ ...r, then: null })), a.value.recommended]) : 'refused';
 };
 seeded.forEach(answer);
 let short: string[] = [];
