@@ -126,7 +126,7 @@ const limits = read('limits').filter((l) => !OURS.test(l.basis.default));
 const add = (gas, who, what, ppm, basis) => {
   const name = `${who} ${what}`;
   const id = `${gas}-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`;
-  if (limits.some((l) => l.gas === gas && l.ppm === ppm && l.name.startsWith(who))) return;
+  if (limits.some((l) => l.gas === gas && l.ppm === ppm && (l.name.startsWith(who) || l.name === what))) return;
   limits.push({
     id,
     name,

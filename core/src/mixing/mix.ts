@@ -73,7 +73,8 @@ export function mix(
  */
 export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'>, catalogue: Catalogue): MixAnswer {
   const meeting = catalogue.meetings.get(q.meeting)!;
-  const findings = new Map<string, Ranked>();
+  const hits: (Ranked & { key: string; pair: string })[] = [];
+  const worst = new Map<string, Finding>();
   const nameOf = (p: Part): string =>
     p.place ? catalogue.conditions.get(p.place)!.name : (p.i?.name ?? items[p.item]!.name);
   const add = (rule: string, clause: HitClause, parts: Part[]): void => {
@@ -102,31 +103,27 @@ export function judge(items: readonly JudgedItem[], q: Omit<MixQuestion, 'items'
       ...(clause.order ? { order: clause.order } : {}),
     };
     const least = Math.min(...parts.map((p) => p.i?.percent ?? 100));
-    const had = findings.get(key);
-    const breadth = Math.min(had?.breadth ?? Infinity, breadthOf(clause, catalogue));
-    if (!had || had.least < least) findings.set(key, { found, least, breadth });
-    else had.breadth = breadth;
-  };
-
-  eachHit(items, meeting, q.conditions ?? [], catalogue, add);
-  return answer(worstOfEach([...findings.values()]), items, meeting, q, catalogue);
-}
-/** Of what one rule says of the same two, only the worst: its milder clauses speak of less of it. */
-function worstOfEach(all: readonly Ranked[]): Ranked[] {
-  const worst = new Map<string, Finding>();
-  const pairOf = (f: Finding): string =>
-    `${f.rule}|${f.pair
+    const pair = `${rule}|${found.pair
       .map((p) => `${p.item}:${p.name}`)
       .sort()
       .join()}`;
-  for (const { found: f } of all) {
-    const had = worst.get(pairOf(f));
-    if (!had || f.ruleLevel > had.ruleLevel) worst.set(pairOf(f), f);
+    hits.push({ found, least, breadth: breadthOf(clause, catalogue), key, pair });
+    const had = worst.get(pair);
+    if (!had || found.ruleLevel > had.ruleLevel) worst.set(pair, found);
+  };
+
+  eachHit(items, meeting, q.conditions ?? [], catalogue, add);
+  // of what one rule says of the same two only the worst is told, and like things once, by what there is most of
+  const told = new Map<string, Ranked>();
+  for (const h of hits) {
+    const w = worst.get(h.pair)!;
+    if (h.found.ruleLevel < w.ruleLevel && h.found.level <= w.level) continue;
+    const had = told.get(h.key);
+    const breadth = Math.min(had?.breadth ?? Infinity, h.breadth);
+    if (!had || had.least < h.least) told.set(h.key, { found: h.found, least: h.least, breadth });
+    else had.breadth = breadth;
   }
-  return all.filter(({ found: f }) => {
-    const w = worst.get(pairOf(f))!;
-    return w === f || f.level > w.level || f.ruleLevel === w.ruleLevel;
-  });
+  return answer([...told.values()], items, meeting, q, catalogue);
 }
 
 /** The level alone, of things that meet: what `judge` says, without the reasons. */

@@ -116,6 +116,10 @@ describe('what was told wrong is told right', () => {
     expect(ask([p('pool-trichlor-tablets'), p('pool-calhypo-granules')]).findings[0]!.because).toMatch(
       /^Two kinds of chlorine/,
     ));
+  test('an acid of which there is enough is never told as a trace of it', () => {
+    const all = ask([p('chlorine-bleach'), p('phosphoric-bath-cleaner')]).findings.filter((f) => f.rule === 'R1');
+    expect(all.map((f) => f.level)).toEqual([5]);
+  });
   test('what a place makes of it is what is read first', () => {
     expect(ask([p('chlorine-bleach'), p('laundry-liquid')], { meeting: 'machine' }).headline).toBe(
       'Only if both labels say so',
