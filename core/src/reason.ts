@@ -23,3 +23,6 @@ export const bad = (path: string, message: string): { ok: false; problems: Probl
   ok: false,
   problems: [{ path, message }],
 });
+
+/** A sentence from words: its first letter big. */
+export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

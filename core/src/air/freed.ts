@@ -1,6 +1,7 @@
 import { type Catalogue, type Product, sourceOf, type Substance } from '../catalogue';
 import { MOLAR } from '../chemistry';
-import { bad, ok, type Result } from '../reason';
+import { WATERY } from '../mixing';
+import { bad, capital, ok, type Result } from '../reason';
 
 /** So much of a product or a substance; mL. */
 export interface Spilt {
@@ -21,8 +22,6 @@ export interface Part {
 }
 /** Molar mass of what is not known, g/mol: of a usual surfactant or salt. */
 const USUAL_MOLAR = 200;
-/** Percent of water from which vapour is that of a solution in water. */
-const WATERY = 20;
 
 /**
  * Grams of each ingredient at its declared maximum, unless a percent is named; alcohol is declared by volume and weighs
@@ -154,7 +153,7 @@ export function freedBound(
       const mol = Math.min(held, ...limits);
       all.push({
         grams: mol * gas.molarMass!,
-        because: `${f.name.charAt(0).toUpperCase()}${f.name.slice(1)}; ${mol < held ? 'what frees it is used up first' : 'what gives it is used up first'}.`,
+        because: `${capital(f.name)}; ${mol < held ? 'what frees it is used up first' : 'what gives it is used up first'}.`,
         source: sourceOf(f, 'from', catalogue).id,
       });
     }

@@ -579,6 +579,9 @@ export const ColumnSchema = Type.Object(
         {
           from: Type.Array(Type.Integer({ minimum: 0, maximum: 3 })),
           to: Type.Integer({ minimum: 0, maximum: 3 }),
+          /** What is asked of each thing, and what the answer counts for. */
+          asks: Type.String(),
+          says: Type.String(),
           note: Type.String(),
           then: Type.String(),
         },

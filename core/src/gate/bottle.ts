@@ -22,7 +22,8 @@ import { judge, resolveItems } from '../mixing';
 import { type MeasureSystem, significant } from '../quantity';
 import { bad, ok, type Problem, type Result } from '../reason';
 import { judgeThere } from './meets';
-import { capital, type Profile, refusedByPeople, refusedByRecord } from './people';
+import { capital } from '../reason';
+import { type Profile, refusedByPeople, refusedByRecord } from './people';
 import { answerOf, type Clock, type GateAnswer, type GateReason, type There } from './types';
 
 /** Heat of a litre of water, kJ/K. */

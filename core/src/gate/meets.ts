@@ -1,7 +1,7 @@
 import type { Catalogue, Product } from '../catalogue';
 import { type Finding, judge, type MixItem, resolveItems } from '../mixing';
 import { afterNights } from '../time';
-import { capital } from './people';
+import { capital } from '../reason';
 import { type Clock, type GateReason, MEETING, type There, type Where } from './types';
 
 const DAY_MS = 86_400_000;

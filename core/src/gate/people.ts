@@ -1,4 +1,5 @@
 import { type Catalogue, percentInUse, type Product, productClasses, type Protection, tuning } from '../catalogue';
+import { capital } from '../reason';
 import type { GateReason } from './types';
 
 /** Who lives in the house and what it keeps to, as far as it bears on what may be used. */
@@ -84,5 +85,3 @@ export const refusedByRecord = (product: Product): GateReason | null =>
         text: `${capital(product.name)} is known here so that mixing can be judged; it is never offered for use at home.`,
         source: product.basis['contents'] ?? product.basis.default,
       };
-
-export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

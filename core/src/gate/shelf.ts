@@ -1,6 +1,7 @@
 import type { Catalogue } from '../catalogue';
 import { judge, resolveItems } from '../mixing';
-import { capital, type Profile } from './people';
+import { capital } from '../reason';
+import { type Profile } from './people';
 import { answerOf, type GateAnswer, type GateReason } from './types';
 
 /** Where a thing is put: as a kit's record has it. */

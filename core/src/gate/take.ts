@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue';
 import { judgeThere } from './meets';
-import { capital } from './people';
+import { capital } from '../reason';
 import { answerOf, type Clock, type GateAnswer, type GateReason, type There } from './types';
 
 /** Kinds of places that cloths and brushes are kept apart for. */

@@ -9,7 +9,8 @@ import {
   type Target,
 } from '../catalogue';
 import { inPercentOf, targetsOf } from '../dilution';
-import { capital, judgeThere, mayMix, type There } from '../gate';
+import { judgeThere, mayMix, type There } from '../gate';
+import { capital } from '../reason';
 import { significant } from '../quantity';
 import { neighbourHit, refuseApplication, refuseProduct, strengthOnMaterial } from './refuse';
 import { stepsOf } from './steps';

@@ -1,3 +1,4 @@
+import { capital } from '../reason';
 import { type Catalogue, type Mechanism, sourceOf, tuning } from '../catalogue';
 import { mechanismOf, type Method } from './combine';
 import type { ProductOption } from './options';
@@ -136,11 +137,10 @@ function mindsOf(chem: ChemOption, tool: ToolOption, face: Face, catalogue: Cata
       (s.mechanism === 'wetting' && wet);
     const name = catalogue.mechanisms.get(s.mechanism)?.name ?? s.mechanism;
     return has
-      ? [{ text: `${cap(name)}, if so: ${s.because}.`, source: sourceOf(face.soil, 'sets', catalogue).id }]
+      ? [{ text: `${capital(name)}, if so: ${s.because}.`, source: sourceOf(face.soil, 'sets', catalogue).id }]
       : [];
   });
 }
-const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 /** What the method takes from the shelf, in money; null when a price is not known. */
 function costOf(uses: Rung['uses'], prices: Here['prices']): number | null {
@@ -177,5 +177,5 @@ export function methodName(chem: ChemOption, tool: ToolOption): string {
   const showStrength = chem.strength && chem.strength.percent < 99 ? spoken : '';
   // a plain cloth goes without saying; what scrubs, scrapes, draws or steams is named
   const rest = tool.tool.cloth ? '' : `, then ${t}`;
-  return `${name.charAt(0).toUpperCase()}${name.slice(1)}${showStrength}, ${chem.application.says}${warm}${rest}`;
+  return `${capital(name)}${showStrength}, ${chem.application.says}${warm}${rest}`;
 }

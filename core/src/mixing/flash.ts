@@ -19,14 +19,9 @@ export function flashOf(i: Ingredient, item: JudgedItem, hot: boolean, catalogue
   const least = i.operands.has('alcohol') && !hot ? ALCOHOL_AT_FLAME : IN_WATER;
   if (watery && i.percent < least) return null;
   if (item.aerosol && liquid) return -Infinity;
-  const over = watery ? solutionOf(i.substance, catalogue) : undefined;
-  const row = over && [...over.rows].reverse().find((r) => r.percent <= i.percent);
-  if (over && row && row.flash_C !== null) {
-    // between two rows the lower flash point counts, that of the stronger
-    const next = over.rows.find((r) => r.percent >= i.percent);
-    const flash = next && typeof next.flash_C === 'number' ? next.flash_C : row.flash_C;
-    if (next) return flash === 'none' ? null : flash;
-  }
+  // in water the flash point of the next stronger row: it is the lower one
+  const row = watery ? solutionOf(i.substance, catalogue)?.rows.find((r) => r.percent >= i.percent) : undefined;
+  if (row && row.flash_C !== null) return row.flash_C === 'none' ? null : row.flash_C;
   return s?.flash_C === undefined || s.flash_C === 'gas' ? -Infinity : s.flash_C;
 }
 

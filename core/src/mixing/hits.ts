@@ -1,4 +1,5 @@
 import { type Catalogue, type Clause, isInGroup, type Meeting, type Rule } from '../catalogue';
+import { capital } from '../reason';
 import { flashOf } from './flash';
 import type { Ingredient, JudgedItem } from './items';
 
@@ -161,7 +162,7 @@ function placeHits(
         {
           level: condition.otherwise.level,
           forms: [],
-          because: `${cap(item.name)}: ${condition.otherwise.because}`,
+          because: `${capital(item.name)}: ${condition.otherwise.because}`,
           kind: 'unknown',
           source: condition.basis.default,
         },
@@ -173,7 +174,7 @@ function placeHits(
         {
           level: 3,
           forms: [],
-          because: `${cap(item.name)}: not all that is in it is known, so ${condition.name} it is not safe.`,
+          because: `${capital(item.name)}: not all that is in it is known, so ${condition.name} it is not safe.`,
           kind: 'unknown',
           source: 'common-practice',
         },
@@ -277,7 +278,7 @@ function unknownHits(p: JudgedItem, r: JudgedItem, hit: (c: HitClause) => void):
       hit({
         level: 3,
         forms: [],
-        because: `${cap(u.name)}: ${what}, so a dangerous reaction cannot be ruled out.`,
+        because: `${capital(u.name)}: ${what}, so a dangerous reaction cannot be ruled out.`,
         kind: 'unknown',
         source: 'common-practice',
       });
@@ -292,4 +293,3 @@ function unknownHits(p: JudgedItem, r: JudgedItem, hit: (c: HitClause) => void):
     }
   }
 }
-const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -341,7 +341,7 @@ function ingredientsOf(p: Product, state: Ingredient['state'], catalogue: Catalo
 }
 
 /** Percent of water from which a thing counts as mostly water. */
-const WATERY = 20;
+export const WATERY = 20;
 function judged(
   x: Pick<JudgedItem, 'name' | 'key' | 'ingredients' | 'disclosed' | 'unknown' | 'since'> & Partial<JudgedItem>,
 ): JudgedItem {

@@ -1,5 +1,5 @@
 import { type Catalogue, sourceOf, type Tool, tuning } from '../../catalogue';
-import { capital } from '../../gate';
+import { capital } from '../../reason';
 import { significant } from '../../quantity';
 import { stanceRefusesTool } from '../stances';
 import type { Face, Here, Refusal } from '../types';

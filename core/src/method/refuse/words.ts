@@ -1,5 +1,5 @@
 import type { Catalogue, RefusalText } from '../../catalogue';
-import { capital } from '../../gate';
+import { capital } from '../../reason';
 import type { Refusal, RefusalKind } from '../types';
 
 /**

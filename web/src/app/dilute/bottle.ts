@@ -35,7 +35,7 @@ export interface Spoon {
       @for (t of ticks(); track t.mL) { <g class="tick"><path [attr.d]="'M' + t.x + ' ' + t.y + 'h-16'" /><text [attr.x]="t.x - 22" [attr.y]="t.y + 5" text-anchor="end">{{ t.text }}</text></g> }
       <g class="line w"><path [attr.d]="'M8 ' + waterY() + 'H' + (210 - half(waterY()) - 4)" data-line="water" [attr.data-y]="waterY()" /><text x="8" [attr.y]="waterY() + 26" class="big">water</text><text x="8" [attr.y]="waterY() + 46">{{ say(water()) }}</text></g>
       @if (stock() > 0 && !dry()) { <g class="line s"><path [attr.d]="'M' + (210 + half(topY()) + 4) + ' ' + topY() + 'H412'" data-line="stock" [attr.data-y]="topY()" /><text x="412" [attr.y]="topY() - 34" text-anchor="end" class="big">{{ name() }}</text><text x="412" [attr.y]="topY() - 12" text-anchor="end">{{ say(stock()) }}</text></g> }
-      @if (dry()) { <g class="line s"><text x="412" [attr.y]="waterY() - 34" text-anchor="end" class="big">{{ name() }}</text><text x="412" [attr.y]="waterY() - 12" text-anchor="end">{{ dry() }}</text></g> }
+      @if (dry()) { <g class="line s">@for (l of lines(); track $index; let up = $count) { <text x="412" [attr.y]="waterY() - 34 - (up - 1 - $index) * 23" text-anchor="end" class="big">{{ l }}</text> }<text x="412" [attr.y]="waterY() - 12" text-anchor="end">{{ dry() }}</text></g> }
       @for (s of spoons(); track s.name; let i = $index) {
         @for (n of marks(s); track $index) { <g class="spoon" [attr.transform]="'translate(' + (324 + $index % 3 * 36) + ' ' + (spoonY() + i * 58 + floor($index / 3) * 22) + ')'"><ellipse rx="10" ry="7" [class.half]="n < 1" /><path d="M10 0h13" /></g> }
         <text x="318" [attr.y]="spoonY() + i * 58 + 32" class="small">{{ s.count }} {{ s.name }}</text>
@@ -66,6 +66,18 @@ export class BottleDrawing {
   readonly bottleName = input('the bottle');
   protected readonly BASE = 492;
   protected readonly floor = Math.floor;
+  /** A long name in lines that fit beside the outline, which is wider where it has no shoulder. */
+  protected readonly lines = computed(() => {
+    const most = this.shape().shoulder ? 13 : 9;
+    return this.name()
+      .split(' ')
+      .reduce<string[]>((lines, w) => {
+        const last = lines.at(-1);
+        return last !== undefined && last.length + 1 + w.length <= most
+          ? [...lines.slice(0, -1), `${last} ${w}`]
+          : [...lines, w];
+      }, []);
+  });
   protected readonly shape = computed(() => SHAPES[this.kind()] ?? SHAPES['round']!);
   private readonly total = computed(() => {
     const s = this.shape();

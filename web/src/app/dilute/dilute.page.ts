@@ -59,7 +59,7 @@ import { diluteEvents, diluteFeature } from './dilute.state';
         <section class="plate mid" aria-label="The bottle">
           @if (answer(); as a) {
             <h2>{{ bottle()?.name ?? 'A bottle of ' + s().mL + ' mL' }}</h2>
-            <dt-bottle [kind]="bottle()?.outline ?? 'round'" [capacity]="capacity()" [water]="a.water_mL" [stock]="a.stock_mL" [name]="shortName()" [dry]="a.stock_g !== null && solid() ? figure(a.stock_g) + ' g' : null" [spoons]="a.kitchen?.parts ?? []" [system]="system()" [bottleName]="bottle()?.name ?? 'A bottle'" />
+            <dt-bottle [kind]="bottle()?.outline ?? (made()?.open ? 'jug' : 'round')" [capacity]="capacity()" [water]="a.water_mL" [stock]="a.stock_mL" [name]="shortName()" [dry]="a.stock_g !== null && solid() ? figure(a.stock_g) + ' g' : null" [spoons]="a.kitchen?.parts ?? []" [system]="system()" [bottleName]="bottle()?.name ?? 'A bottle'" />
             <p class="result" [class.out]="!inside()" role="status">{{ got() }}</p>
           } @else if (refused(); as no) {
             <section class="refused" role="alert" aria-labelledby="refused-title"><h2 id="refused-title"><dt-verdict-shape [level]="worstLevel()" [size]="64" />Not like that</h2>

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { MatCheckboxModule } from '@angular/material/checkbox';
+import { type MatCheckboxChange, MatCheckboxModule } from '@angular/material/checkbox';
 
 /** A product that goes into a machine, and whether its own label was read to allow it. */
 export interface Allowed {
@@ -18,5 +18,13 @@ export interface Allowed {
 })
 export class LabelAllows {
   readonly of = input.required<readonly Allowed[]>();
+  /** What is asked, and what the answer counts for: words of the column. */
+  readonly asks = input.required<string>();
+  readonly says = input.required<string>();
   readonly changed = output<Allowed>();
+  /** The tick stands when it has been kept, and not before. */
+  protected tick(p: Allowed, e: MatCheckboxChange): void {
+    e.source.checked = p.says;
+    this.changed.emit({ ...p, says: e.checked });
+  }
 }

@@ -89,7 +89,7 @@ import { mixEvents, mixFeature } from './mix.state';
               <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
               <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
             </div>
-            @if (allowed(); as of) { <dt-label-allows [of]="of" (changed)="allow($event)" /> }
+            @if (allowed(); as q) { <dt-label-allows [of]="q.of" [asks]="q.asks" [says]="q.says" (changed)="allow($event)" /> }
             <div class="row foot">
               @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">{{ items().length > 1 ? 'I have already mixed it' : 'It has happened already' }}</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
@@ -227,7 +227,7 @@ export class MixPage {
     return r.ok ? r.value : null;
   });
   /** In a machine, where the verdict turns on what the labels say: asked of every product among the things. */
-  protected readonly allowed = computed<Allowed[] | null>(() => {
+  protected readonly allowed = computed<{ of: Allowed[]; asks: string; says: string } | null>(() => {
     const column = this.knowledge.catalogue()?.meetings.get(this.state.meeting())?.column;
     const turns = this.knowledge.catalogue()?.columns.get(column ?? '')?.labelled;
     const a = this.answer();
@@ -235,16 +235,24 @@ export class MixPage {
     if (!turns || !a || ids.length < this.state.items().length) return null;
     const says = this.settings()?.labelled ?? [];
     if (!turns.from.includes(a.level) && !ids.every((id) => says.includes(id))) return null;
-    return ids.map((id, n) => ({ id, name: capital(this.items()[n]!.name), says: says.includes(id) }));
+    return {
+      of: ids.map((id, n) => ({ id, name: capital(this.items()[n]!.name), says: says.includes(id) })),
+      asks: turns.asks,
+      says: turns.says,
+    };
   });
-  /** Kept with the product, so that it is asked once. */
-  protected async allow(of: Allowed): Promise<void> {
-    const says = (this.settings()?.labelled ?? []).filter((id) => id !== of.id);
-    try {
-      await this.api.replace('settings', { ...this.settings()!, labelled: of.says ? [...says, of.id] : says });
-    } catch (x) {
-      this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
-    }
+  private keeping: Promise<void> = Promise.resolve();
+  /** Kept with the product, so that it is asked once; one answer after the other, each upon what was kept last. */
+  protected allow(of: Allowed): void {
+    this.keeping = this.keeping.then(async () => {
+      const settings = this.settings()!;
+      const says = (settings.labelled ?? []).filter((id) => id !== of.id);
+      try {
+        await this.api.replace('settings', { ...settings, labelled: of.says ? [...says, of.id] : says });
+      } catch (x) {
+        this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
+      }
+    });
   }
   protected readonly items = computed<readonly JudgedItem[]>(() => this.resolved() ?? []);
   protected readonly answer = computed(() => {
