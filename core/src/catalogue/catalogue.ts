@@ -8,6 +8,7 @@ import type {
   Column,
   Condition,
   Family,
+  Emergency,
   FirstAid,
   Freed,
   Group,
@@ -59,6 +60,7 @@ export interface RawCatalogue {
   columns: Column[];
   meetings: Meeting[];
   verdicts: Verdict[];
+  emergencies: Emergency[];
   limits: AirLimit[];
   measures: Measure[];
   targets: Target[];

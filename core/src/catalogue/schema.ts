@@ -445,7 +445,6 @@ export const ClauseSchema = Type.Object({
         /** The thing that holds `b` goes there by its label (`goesIn` of the product). */
         partnerGoesIn: Type.Optional(Id),
         exceptSameHalogen: Type.Optional(Type.Boolean()),
-        differentSubstance: Type.Optional(Type.Boolean()),
         /** The thing that holds `a` holds nothing of this class or group. */
         aFreeOf: Type.Optional(Type.String()),
         sameItemBC: Type.Optional(Type.Boolean()),
@@ -645,6 +644,22 @@ export const VerdictSchema = Type.Object({
   ...Named,
   level: Type.Integer({ minimum: 0, maximum: 5 }),
   headlines: Type.Record(Type.String(), Type.String()),
+});
+/** What is said when two things have met: the sentences that hold stand one after the other, in the order of the file. */
+export const EmergencySchema = Type.Object({
+  ...Named,
+  /** All that is set must be so: a gas is made; something at that level or more; it burns or bursts; that is in one of them, in that form. */
+  when: Type.Object(
+    {
+      gas: Type.Optional(Type.Boolean()),
+      from: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
+      kinds: Type.Optional(Type.Array(Id)),
+      holds: Type.Optional(Operand),
+      dry: Type.Optional(Type.Boolean()),
+    },
+    { additionalProperties: false },
+  ),
+  says: Type.String(),
 });
 export const LimitSchema = Type.Object({
   ...Named,
@@ -1077,6 +1092,7 @@ export type Partner = Static<typeof PartnerSchema>;
 export type Meeting = Static<typeof MeetingSchema>;
 export type Column = Static<typeof ColumnSchema>;
 export type Verdict = Static<typeof VerdictSchema>;
+export type Emergency = Static<typeof EmergencySchema>;
 export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
 export type Target = Static<typeof TargetSchema>;
@@ -1209,6 +1225,7 @@ export const catalogueSchemas = {
   columns: ColumnSchema,
   meetings: MeetingSchema,
   verdicts: VerdictSchema,
+  emergencies: EmergencySchema,
   limits: LimitSchema,
   measures: MeasureSchema,
   targets: TargetSchema,

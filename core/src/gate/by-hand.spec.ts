@@ -1,9 +1,11 @@
 import {
   appliesTo,
   type BottleQuestion,
+  type Clause,
   clashesOn,
   fumeOf,
   guardsFor,
+  isPartner,
   judge,
   judgeThere,
   keepApart,
@@ -21,6 +23,7 @@ import {
   strongestAllowed,
   type There,
   thereWords,
+  traceLine,
   tuning,
   wearFor,
 } from '@dolly-tub/core';
@@ -506,6 +509,195 @@ describe('kept apart from', () => {
     expect(named).toBeGreaterThan(100);
   });
   const of = (...p: Product[]) => keepApart(p, c);
+  /** What a product of these contents is kept apart from where the whole table is these clauses. */
+  const byClauses = (
+    clauses: Partial<Clause>[],
+    contents: [substance: string, percent: number][],
+    state: Product['state'] = 'liquid',
+    more: Partial<Product> = {},
+  ) => {
+    const table = clauses.map((x): Clause => ({
+      a: 'hypochlorite',
+      b: 'ammonia',
+      level: 4,
+      forms: [],
+      because: 'Because.',
+      kind: 'gas',
+      source: 'stoichiometry',
+      ...x,
+    }));
+    const rules = new Map([['X', { ...c.rules.get('R1')!, id: 'X', clauses: table }]]);
+    const x = product('chlorine-bleach', {
+      id: 'x',
+      state,
+      contents: contents.map(([substance, percent]) => ({ substance, percent: { min: percent, max: percent } })),
+      ...more,
+    });
+    const all = keepApart([x], { ...c, rules, products: new Map(c.products).set('x', x) });
+    return all.filter((y) => y.rule === 'X').map((y) => [y.operands.join('+'), y.level, y.together].join(' '));
+  };
+  const bleach5: [string, number][] = [['sodium-hypochlorite', 5]];
+  const ammonia5: [string, number][] = [['ammonia', 5]];
+  const NAMES_B = ['ammonia 4 false'];
+  const NAMES_A = ['hypochlorite 4 false'];
+  test.each([
+    ['either side names the other', {}, bleach5, 'liquid', NAMES_B],
+    ['and the other way', {}, ammonia5, 'liquid', NAMES_A],
+    ['what is neither is told nothing', {}, [['acetic-acid', 5]], 'liquid', []],
+    ['from level 3 on', { level: 3 }, bleach5, 'liquid', ['ammonia 3 false']],
+    ['not below', { level: 2 }, bleach5, 'liquid', []],
+    ['places are no partners', { b: 'place:flame' }, bleach5, 'liquid', []],
+    ['at the line of its side', { when: { minA: 5 } }, bleach5, 'liquid', NAMES_B],
+    ['below the line', { when: { minA: 5.1 } }, bleach5, 'liquid', []],
+    ['the line of the other side is not its own', { when: { minB: 50 } }, bleach5, 'liquid', NAMES_B],
+    ['the line of the second side', { when: { minB: 5 } }, ammonia5, 'liquid', NAMES_A],
+    ['below it', { when: { minB: 5.1 } }, ammonia5, 'liquid', []],
+    ['its form', { when: { stateA: 'solid' } }, bleach5, 'powder', NAMES_B],
+    ['another form', { when: { stateA: 'solid' } }, bleach5, 'liquid', []],
+    ['the form of the second side', { when: { stateB: 'liquid' } }, ammonia5, 'liquid', NAMES_A],
+    ['another form of it', { when: { stateB: 'liquid' } }, ammonia5, 'powder', []],
+    [
+      'not strong enough',
+      { b: 'carbonate', a: 'acid', when: { concentratedA: true } },
+      [['acetic-acid', 5]],
+      'liquid',
+      [],
+    ],
+    [
+      'strong acid',
+      { b: 'carbonate', a: 'acid', when: { concentratedA: true } },
+      [['acetic-acid', 80]],
+      'liquid',
+      ['carbonate 4 false'],
+    ],
+    [
+      'the second side strong',
+      { a: 'carbonate', b: 'acid', when: { concentratedB: true } },
+      [['acetic-acid', 5]],
+      'liquid',
+      [],
+    ],
+    ['not of a class', { when: { aNotClass: 'active-halogen' } }, bleach5, 'liquid', []],
+    ['not of another', { when: { aNotClass: 'amine' } }, bleach5, 'liquid', NAMES_B],
+    ['nor the second side', { when: { bNotClass: 'ammonia' } }, ammonia5, 'liquid', []],
+    ['of a class too', { when: { aHasClass: 'active-halogen' } }, bleach5, 'liquid', NAMES_B],
+    ['and not of it', { when: { aHasClass: 'amine' } }, bleach5, 'liquid', []],
+    ['the second side of a class', { when: { bHasClass: 'ammonia' } }, ammonia5, 'liquid', NAMES_A],
+    ['and not', { when: { bHasClass: 'amine' } }, ammonia5, 'liquid', []],
+    ['the class of the other side is not its own', { when: { bHasClass: 'amine' } }, bleach5, 'liquid', NAMES_B],
+    ['together over a sum', { when: { sumB: { of: 'ammonia', over: 4.9 } } }, ammonia5, 'liquid', NAMES_A],
+    ['together not over it', { when: { sumB: { of: 'ammonia', over: 5 } } }, ammonia5, 'liquid', []],
+    [
+      'a sum of the second side is none of the first',
+      { when: { sumB: { of: 'ammonia', over: 50 } } },
+      bleach5,
+      'liquid',
+      NAMES_B,
+    ],
+    ['free of what it must not hold', { when: { aFreeOf: 'reactive-metal' } }, bleach5, 'liquid', NAMES_B],
+    ['not free of it', { when: { aFreeOf: 'reactive-metal' } }, [...bleach5, ['aluminium', 3]], 'powder', []],
+    [
+      'that is asked of the first side',
+      { when: { aFreeOf: 'reactive-metal' } },
+      [...ammonia5, ['aluminium', 3]],
+      'powder',
+      NAMES_A,
+    ],
+    ['of three, the two others together', { c: 'acid' }, bleach5, 'liquid', ['ammonia+acid 4 true']],
+    ['of three, the one left', { c: 'acid' }, [...bleach5, ['acetic-acid', 5]], 'liquid', NAMES_B],
+    ['the third alone', { c: 'acid' }, [['acetic-acid', 5]], 'liquid', ['hypochlorite+ammonia 4 true']],
+    ['all three in it already', { c: 'acid' }, [...bleach5, ...ammonia5, ['acetic-acid', 5]], 'liquid', []],
+    ['none of the three', { c: 'acid' }, [['ethanol', 5]], 'liquid', []],
+    [
+      'two that stand in one: the first fears them together',
+      { c: 'acid', when: { sameItemBC: true } },
+      bleach5,
+      'liquid',
+      ['ammonia+acid 4 true'],
+    ],
+    [
+      'and what holds both fears the first',
+      { c: 'acid', when: { sameItemBC: true } },
+      [...ammonia5, ['acetic-acid', 5]],
+      'liquid',
+      NAMES_A,
+    ],
+    [
+      'what holds one of the two fears nothing of it',
+      { c: 'acid', when: { sameItemBC: true } },
+      ammonia5,
+      'liquid',
+      [],
+    ],
+    ['nor what holds the other', { c: 'acid', when: { sameItemBC: true } }, [['acetic-acid', 5]], 'liquid', []],
+  ] as [string, Partial<Clause>, [string, number][], Product['state'], string[]][])(
+    '%s',
+    (_, clause, contents, state, want) => expect(byClauses([clause], contents, state)).toEqual(want),
+  );
+  test('a form that nobody said may be any', () => {
+    const own = { basis: { default: 'household' } };
+    expect(byClauses([{ when: { stateA: 'solid' } }], bleach5, 'liquid', own)).toEqual(NAMES_B);
+  });
+  test('worst first; of one level what more houses have; then by name; the same name once, at its worst', () => {
+    const two = (a: Partial<Clause>, b: Partial<Clause>) => byClauses([a, b], bleach5);
+    expect(two({ b: 'ammonia', level: 4 }, { b: 'amine', level: 5 })).toEqual(['amine 5 false', 'ammonia 4 false']);
+    // surfactants stand in half the catalogue, dithiocarbamates in next to nothing, whichever rule is first
+    const common = ['surfactant 4 false', 'dithiocarbamate 4 false'];
+    expect(two({ b: 'surfactant' }, { b: 'dithiocarbamate' })).toEqual(common);
+    expect(two({ b: 'dithiocarbamate' }, { b: 'surfactant' })).toEqual(common);
+    expect(two({ b: 'ammonia', level: 4 }, { b: 'ammonia', level: 5 })).toEqual(['ammonia 5 false']);
+    expect(two({ b: 'ammonia', level: 5 }, { b: 'ammonia', level: 4 })).toEqual(['ammonia 5 false']);
+    // two words of the rules under one name of the house
+    expect(c.partners.get('acid')!.name).toBe(c.partners.get('free-acid')!.name);
+    expect(two({ b: 'acid', level: 4 }, { b: 'free-acid', level: 5 })).toEqual(['acid+free-acid 5 false']);
+    expect(two({ b: 'acid', level: 5 }, { b: 'free-acid', level: 4 })).toEqual(['acid+free-acid 5 false']);
+  });
+  test('what takes two more is as rare as the rarer of them', () => {
+    const rare = { a: 'hypochlorite', b: 'surfactant', c: 'dithiocarbamate' };
+    expect(byClauses([rare, { b: 'ammonia' }], bleach5)).toEqual([
+      'ammonia 4 false',
+      'surfactant+dithiocarbamate 4 true',
+    ]);
+  });
+  test('a wider word says the narrower one too: at the same level or worse, alone, never itself', () => {
+    const two = (a: Partial<Clause>, b: Partial<Clause>) => byClauses([a, b], bleach5);
+    expect(c.groups.get('acid')!.members).toContain('organic-acid');
+    expect(two({ b: 'organic-acid' }, { b: 'acid' })).toEqual(['acid 4 false']);
+    expect(two({ b: 'organic-acid' }, { b: 'acid', level: 5 })).toEqual(['acid 5 false']);
+    expect(two({ b: 'organic-acid', level: 5 }, { b: 'acid', level: 4 })).toEqual([
+      'organic-acid 5 false',
+      'acid 4 false',
+    ]);
+    // with a third beside it, it says something of its own, and the wide word with a third says nothing of the narrow
+    expect(two({ b: 'organic-acid', c: 'ammonia' }, { b: 'acid' })).toHaveLength(2);
+    expect(two({ b: 'organic-acid' }, { b: 'acid', c: 'ammonia' })).toHaveLength(2);
+  });
+  test('a partner is what holds the thing from its line of trace on', () => {
+    const holds = (percent: number, min = 0) =>
+      isPartner(
+        { name: '', level: 4, because: '', rule: '', source: '', operands: ['hypochlorite', 'none'], together: false },
+        product('water', { contents: [{ substance: 'sodium-hypochlorite', percent: { min, max: percent } }] }),
+        c,
+      );
+    const line = traceLine(c.substances.get('sodium-hypochlorite')!.classes, c);
+    expect(line).toBeGreaterThan(0);
+    expect([holds(line * 0.9), holds(line), holds(5)]).toEqual([false, true, true]);
+    const gone = product('water', { contents: [{ substance: 'no-longer-known', percent: { min: 1, max: 1 } }] });
+    const any = {
+      name: '',
+      level: 4,
+      because: '',
+      rule: '',
+      source: '',
+      operands: ['no-longer-known'],
+      together: false,
+    };
+    expect(isPartner(any, gone, c)).toBe(false);
+  });
+  test('what is no product of the catalogue is left out, and the rest is told', () =>
+    expect(of(product('water', { id: 'nobody-knows' }), product('chlorine-bleach'))).toEqual(
+      of(product('chlorine-bleach')),
+    ));
   test('bleach: what takes two names both, and what nobody names is not known', () => {
     const all = of(product('chlorine-bleach'));
     expect(all[0]).toMatchObject({ level: 5, together: false });

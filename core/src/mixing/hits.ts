@@ -197,7 +197,6 @@ function holds(
   if (!meets(w, a, b, false)) return false;
   if (w.partnerDisclosed !== undefined && itemB.disclosed !== w.partnerDisclosed) return false;
   if (w.partnerGoesIn !== undefined && !itemB.goesIn.includes(w.partnerGoesIn)) return false;
-  if (w.differentSubstance && a.substance !== null && a.substance === b.substance) return false;
   if (w.exceptSameHalogen && itemA.halogen && itemB.halogen) return false;
   if (w.aFreeOf && itemA.ingredients.some((i) => isInGroup(i.classes, w.aFreeOf!, catalogue))) return false;
   if (w.sumB) {

@@ -1,4 +1,4 @@
-import type { Catalogue, Clause, Meeting } from '../catalogue';
+import type { Catalogue, Clause, Emergency, Meeting } from '../catalogue';
 import type { JudgedItem } from './items';
 import type { Finding, MixAnswer, MixQuestion } from './mix';
 
@@ -9,12 +9,6 @@ export interface Ranked {
   breadth: number;
 }
 
-const EMERGENCY =
-  'Smelled it, or already mixed? Everybody out, fresh air, call the local emergency number or poison centre. Do not go back for the bottle; do not mop it, push it to the drain or neutralise it. On skin or in eyes: rinse at once with plenty of running water, take off soaked clothing and lenses, call. Swallowed: rinse the mouth, do not induce vomiting, call.';
-const LUNGS =
-  ' Harm to the lungs can come hours later: call even when it passes, watch for 48 hours; with asthma or a child call at once.';
-const FLUORIDE = ' Fluoride acid: call at once, even without pain.';
-const POOL_FIRE = ' Fire of pool chemicals: leave and call; no small amounts of water on it.';
 /** How much of the scarcer side is there: hardly (below 1 %), some, plenty (from 10 %). What there is more of is told first. */
 const muchOf = (percent: number): number => (percent >= 10 ? 2 : percent >= 1 ? 1 : 0);
 
@@ -32,22 +26,32 @@ export function answer(
   const verdict = [...catalogue.verdicts.values()].find((v) => v.level === level)!;
   const gas = findings.some((f) => f.kind === 'gas' || f.ruleLevel === 5);
   const beside3 = level === 3 && items.some((i) => i.halogen || isAcid(i));
-  const holds = (of: (n: JudgedItem['ingredients'][number]) => boolean): boolean =>
-    items.some((i) => i.ingredients.some(of));
-  const fluoride = level >= 4 && holds((n) => n.classes.includes('fluoride-acid'));
-  const pool =
-    findings.some((f) => f.level >= 4 && (f.kind === 'fire' || f.kind === 'explode')) &&
-    holds((n) => n.halogen && n.state !== 'liquid');
   return {
     level,
     verdict: verdict.id,
     headline: headlineOf(first, level, q, catalogue),
     findings,
     then: thenWhat(level, first, meeting, q, items, catalogue),
-    ...(level >= 4 || beside3 || gas
-      ? { emergency: EMERGENCY + (gas ? LUNGS : '') + (fluoride ? FLUORIDE : '') + (pool ? POOL_FIRE : '') }
-      : {}),
+    ...(level >= 4 || beside3 || gas ? { emergency: emergencyOf(findings, gas, items, catalogue) } : {}),
   };
+}
+
+/** What is said to somebody who has it in front of them: every sentence of the catalogue that holds here. */
+function emergencyOf(
+  findings: readonly Finding[],
+  gas: boolean,
+  items: readonly JudgedItem[],
+  catalogue: Catalogue,
+): string {
+  const holds = ({ when: w }: Emergency): boolean =>
+    (!w.gas || gas) &&
+    findings.some((f) => f.level >= (w.from ?? 0) && (!w.kinds || w.kinds.includes(f.kind))) &&
+    (!w.holds ||
+      items.some((i) => i.ingredients.some((n) => n.operands.has(w.holds!) && !(w.dry && n.state === 'liquid'))));
+  return [...catalogue.emergencies.values()]
+    .filter(holds)
+    .map((e) => e.says)
+    .join(' ');
 }
 
 /** What harms most first: by level, then what is there in earnest, then by kind, then the clause that says most of the two. */

@@ -23,6 +23,7 @@ import {
   type JudgedItem,
   MEETING,
   type MeetingId,
+  type MixAnswer,
   type MixItem,
   type Product,
   profileOf,
@@ -82,7 +83,7 @@ import { mixEvents, mixFeature } from './mix.state';
           <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
             <div class="head" [class.whole]="a.level >= 4" [class.deadly]="a.level === 5" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
               <dt-verdict-shape [level]="a.level" [size]="104" />
-              <div><p class="of">{{ a.level }} of 5{{ a.level >= 3 ? ': keep apart' : a.findings[0] && a.findings[0].ruleLevel > a.level ? '' : ': ' + words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ a.findings[0]?.because ?? nothing() }}</p></div>
+              <div><p class="of">{{ a.level }} of 5{{ a.level >= 3 ? ': keep apart' : a.findings[0] && a.findings[0].ruleLevel > a.level ? '' : ': ' + words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ reason(a) }}</p></div>
             </div>
             @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
             <div class="pair">
@@ -91,7 +92,7 @@ import { mixEvents, mixFeature } from './mix.state';
             </div>
             @if (allowed(); as q) { <dt-label-allows [of]="q.of" [asks]="q.asks" [says]="q.says" (changed)="allow($event)" /> }
             <div class="row foot">
-              @if (a.emergency) { <button class="btn danger" type="button" (click)="happened()">{{ items().length > 1 ? 'I have already mixed it' : 'It has happened already' }}</button> }
+              @if (a.emergency) { <button [class]="a.level >= 3 ? 'btn danger' : 'link'" type="button" (click)="happened()">{{ items().length > 1 ? 'I have already mixed it' : 'It has happened already' }}</button> }
               @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
               <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
             </div>
@@ -297,7 +298,12 @@ export class MixPage {
   });
   protected readonly names = computed(() => this.items().map((i) => i.name));
   /** Level 0 claims no more than was read. */
-  protected readonly nothing = computed(() =>
+  /** The reason, large: what harms most; where its place has made it harmless, why there. */
+  protected readonly reason = (a: MixAnswer): string => {
+    const first = a.findings[0];
+    return (a.level === 0 && first?.note) || (first?.because ?? this.nothing());
+  };
+  private readonly nothing = computed(() =>
     this.items().every((i) => i.disclosed)
       ? 'No rule concerns them, and everything in them is named.'
       : 'No rule concerns anything that their labels name.',
