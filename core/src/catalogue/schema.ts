@@ -74,6 +74,10 @@ export const SystemSchema = Type.Object({
   /** mol O2 that a mole of it sets free when it falls apart. */
   oxygenPerMol: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
   species: Type.Array(Type.String(), { minItems: 2 }),
+  /** Forms that sodium holds on to in solution: log10 of the constant of Na+ + form, mol/L. */
+  pairs: Type.Optional(
+    Type.Array(Type.Object({ species: Type.String(), logK: Type.Number() }, { additionalProperties: false })),
+  ),
   /** What several of its fully protonated form make together, with one proton let go: log10 of that constant, mol/L. */
   polymers: Type.Optional(
     Type.Array(

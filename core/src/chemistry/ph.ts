@@ -41,6 +41,8 @@ interface Pool {
   Ka: number[];
   /** How many of it, the constant, the charge and the name of each polymer. */
   polymers: { of: number; K: number; charge: number; name: string }[];
+  /** What of each form is held by sodium, per mol of it that is free: the constant times free sodium. */
+  held: number[];
 }
 const polymersOf = (s: AcidBaseSystem, gammaA = 0): Pool['polymers'] =>
   (s.polymers ?? []).map((p) => ({
@@ -50,6 +52,13 @@ const polymersOf = (s: AcidBaseSystem, gammaA = 0): Pool['polymers'] =>
     charge: p.charge,
     name: p.name,
   }));
+/** Constants of the pairs with sodium, one a form, at that activity. */
+const pairsOf = (s: AcidBaseSystem, gammaA: number): number[] =>
+  s.species.map((name, n) => {
+    const pair = s.pairs?.find((x) => x.species === name);
+    const z = s.fullCharge - n;
+    return pair ? 10 ** (pair.logK + gammaA * (1 + z ** 2 - (z + 1) ** 2)) : 0;
+  });
 const constants = (pKa: readonly number[]): number[] => pKa.map((k) => 10 ** -k);
 
 /** log10 γ per z² by Davies with 0.3; 0 when ideal. I in mol/L, held at 0.5 where the fit ends. */
@@ -59,23 +68,44 @@ function daviesA(ionicStrength: number): number {
   return -0.509 * (s / (1 + s) - 0.3 * I);
 }
 
-/** Shares of the protonation states of a system at [H+] = h, most protonated first: 1, Ka1/h, Ka1·Ka2/h² …, over their sum. */
-function shares(Ka: readonly number[], h: number): number[] {
-  const w = [1];
+/**
+ * Shares of the protonation states of a system at [H+] = h, most protonated first: 1, Ka1/h, Ka1·Ka2/h² …, over their
+ * sum; each with what sodium holds of it.
+ */
+function shares(Ka: readonly number[], h: number, held: readonly number[] = []): number[] {
+  const w = [1 + (held[0] ?? 0)];
   let term = 1;
-  let sum = 1;
-  for (const k of Ka) {
+  let sum = w[0]!;
+  for (const [n, k] of Ka.entries()) {
     term *= k / h;
-    w.push(term);
-    sum += term;
+    const one = term * (1 + (held[n + 1] ?? 0));
+    w.push(one);
+    sum += one;
   }
   return w.map((x) => x / sum);
+}
+/** mol/L of sodium that is held in pairs, at [H+] = h. */
+const heldIn = (p: Pool, h: number): number =>
+  p.held.some((x) => x > 0)
+    ? monomersOf(p, h) * shares(p.Ka, h, p.held).reduce((n, f, i) => n + (f * p.held[i]!) / (1 + p.held[i]!), 0)
+    : 0;
+/** Free sodium: total less what is held, which rises with what is free; halved to 1e-12 of the total. */
+function freeSodium(pools: readonly Pool[], pairs: readonly number[][], total: number, h: number): number {
+  if (!pairs.some((of) => of.some((k) => k > 0))) return total;
+  let [lo, hi] = [0, total];
+  while (hi - lo > 1e-12 * total) {
+    const na = (lo + hi) / 2;
+    const held = pools.reduce((n, p, i) => n + heldIn({ ...p, held: pairs[i]!.map((k) => k * na) }, h), 0);
+    if (na + held > total) hi = na;
+    else lo = na;
+  }
+  return (lo + hi) / 2;
 }
 
 /** mol/L that is left as monomer of all kinds at [H+] = h, where some of it stands in polymers. */
 function monomersOf(p: Pool, h: number): number {
   if (!p.polymers.length || p.molPerL === 0) return p.molPerL;
-  const protonated = shares(p.Ka, h)[0]!;
+  const protonated = shares(p.Ka, h, p.held)[0]! / (1 + (p.held[0] ?? 0));
   // m + Σ n·K·(m·protonated)^n / h = total rises and bends upwards: Newton from the right meets the one root
   let m = p.molPerL;
   for (let i = 0; i < 60; i++) {
@@ -95,21 +125,23 @@ function monomersOf(p: Pool, h: number): number {
 /** mol/L of each polymer. */
 function polymersAt(p: Pool, h: number): { name: string; molPerL: number; charge: number }[] {
   if (!p.polymers.length) return [];
-  const free = monomersOf(p, h) * shares(p.Ka, h)[0]!;
+  const free = (monomersOf(p, h) * shares(p.Ka, h, p.held)[0]!) / (1 + (p.held[0] ?? 0));
   return p.polymers.map((y) => ({ name: y.name, molPerL: (y.K * free ** y.of) / h, charge: y.charge }));
 }
 
 /** Mean charge of a system at [H+] = h, times its amount. */
 function chargeOf(p: Pool, h: number): number {
   let term = 1;
-  let sum = 1;
-  let q = p.system.fullCharge;
-  let z = q;
-  for (const k of p.Ka) {
+  let z = p.system.fullCharge;
+  let sum = 1 + (p.held[0] ?? 0);
+  let q = sum * z;
+  // what sodium holds keeps its own charge here: sodium is counted whole with the strong cations
+  for (const [n, k] of p.Ka.entries()) {
     term *= k / h;
-    sum += term;
     z -= 1;
-    q += term * z;
+    const one = term * (1 + (p.held[n + 1] ?? 0));
+    sum += one;
+    q += one * z;
   }
   let charge = ((p.polymers.length ? monomersOf(p, h) : p.molPerL) * q) / sum;
   for (const y of polymersAt(p, h)) charge += y.molPerL * y.charge;
@@ -119,7 +151,7 @@ function chargeOf(p: Pool, h: number): number {
 /**
  * pH of dissolved acids, bases and salts by charge balance over all acid–base systems, found by
  * bracketing: the balance falls strictly with pH, so there is exactly one root.
- * Ideal unless `activity` is `davies`; ideal leaves out the polymers of borate too, as textbook figures do. Substances without acid–base data are refused when their class
+ * Ideal unless `activity` is `davies`; ideal leaves out the polymers of borate and what sodium holds too, as textbook figures do. Substances without acid–base data are refused when their class
  * says that they matter, else counted as spectators. Concentrations in mol/L.
  */
 export function solvePh(
@@ -134,6 +166,8 @@ export function solvePh(
   const spectators: { name: string; molPerL: number }[] = [];
   let strong = 0;
   let spectatorIons = 0;
+  // potassium is held a little less than sodium, and counts as it
+  let cations = 0;
   for (const [i, s] of solutes.entries()) {
     const sub = substances.get(s.substance);
     if (!sub) return bad(`/solutes/${i}/substance`, `"${s.substance}" is not in the catalogue of substances.`);
@@ -150,13 +184,14 @@ export function solvePh(
     }
     for (const p of sub.acidBase.parts) amounts.set(p.system, (amounts.get(p.system) ?? 0) + p.perFormula * s.molPerL);
     strong += (sub.acidBase.strongCations - sub.acidBase.strongAnions) * s.molPerL;
+    cations += sub.acidBase.strongCations * s.molPerL;
     spectatorIons += (sub.acidBase.strongCations + sub.acidBase.strongAnions) * s.molPerL;
   }
   const thermo: Pool[] = [...amounts].map(([id, molPerL]) => {
     const system = systems.get(id);
     if (!system) throw new Error(`Acid–base system ${id} is missing from the catalogue`);
     const pKa = system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa;
-    return { system, molPerL, pKa, Ka: constants(pKa), polymers: [] };
+    return { system, molPerL, pKa, Ka: constants(pKa), polymers: [], held: [] };
   });
   const pKw = waterPkw(temperatureC);
 
@@ -164,6 +199,7 @@ export function solvePh(
   let gammaA = 0;
   let h = 1e-7;
   let pools = thermo;
+  let sodium = cations;
   let kw = 10 ** -pKw;
   for (let round = 0; round < (activity === 'davies' ? 40 : 1); round++) {
     if (activity === 'davies') {
@@ -174,17 +210,20 @@ export function solvePh(
           const z = p.system.fullCharge - n;
           return k + gammaA * ((z - 1) ** 2 + 1 - z ** 2);
         });
-        return { ...p, pKa, Ka: constants(pKa), polymers: polymersOf(p.system, gammaA) };
+        const held = pairsOf(p.system, gammaA).map((k) => k * sodium);
+        return { ...p, pKa, Ka: constants(pKa), polymers: polymersOf(p.system, gammaA), held };
       });
       kw = 10 ** -(pKw + 2 * gammaA);
     }
     h = root((x) => balance(x, pools, strong, kw));
     const next = ionicStrength(h, pools, kw, spectatorIons);
-    if (activity === 'ideal' || Math.abs(next - I) < 1e-10) {
-      I = next;
-      break;
-    }
+    const moved = Math.abs(next - I);
     I = next;
+    if (activity === 'ideal') break;
+    const pairs = pools.map((p) => pairsOf(p.system, gammaA));
+    const free = freeSodium(pools, pairs, cations, h);
+    if (moved < 1e-10 && Math.abs(free - sodium) < 1e-10) break;
+    sodium = free;
   }
   const notes: string[] = [];
   if (temperatureC !== 25) {
@@ -206,7 +245,8 @@ export function solvePh(
       ...pools.flatMap((p) => {
         const mono = monomersOf(p, h);
         return [
-          ...shares(p.Ka, h).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * mono })),
+          // with what sodium holds of it
+          ...shares(p.Ka, h, p.held).map((f, n) => ({ name: p.system.species[n]!, molPerL: f * mono })),
           ...polymersAt(p, h).map(({ name, molPerL }) => ({ name, molPerL })),
         ];
       }),
@@ -245,7 +285,12 @@ function ionicStrength(h: number, pools: readonly Pool[], kw: number, spectatorI
   let s = h + kw / h + spectatorIons;
   for (const p of pools) {
     const mono = monomersOf(p, h);
-    shares(p.Ka, h).forEach((f, n) => (s += mono * f * (p.system.fullCharge - n) ** 2));
+    shares(p.Ka, h, p.held).forEach((f, n) => {
+      const z = p.system.fullCharge - n;
+      const paired = (p.held[n] ?? 0) / (1 + (p.held[n] ?? 0));
+      // of a pair, sodium is already among the spectators
+      s += mono * f * ((1 - paired) * z ** 2 + paired * ((z + 1) ** 2 - 1));
+    });
     for (const y of polymersAt(p, h)) s += y.molPerL * y.charge ** 2;
   }
   return s / 2;

@@ -154,6 +154,13 @@ describe('what was told wrong is told right', () => {
     expect(ask([p('pool-trichlor-tablets'), p('pool-calhypo-granules')]).emergency).toMatch(
       /no small amounts of water/,
     );
+    const plain = ask([p('white-vinegar'), p('chlorine-bleach')]).emergency;
+    expect(plain).not.toMatch(/without pain|small amounts of water/);
+    expect(ask([p('wheel-cleaner-fluoride'), p('oven-cleaner-caustic')]).emergency).toMatch(
+      /Fluoride acid: call at once, even without pain\.$/,
+    );
+    // liquid bleach beside a fire is no fire of pool chemicals
+    expect(ask([p('chlorine-bleach'), p('acetone')], { conditions: ['flame'] }).emergency).not.toMatch(/small amounts/);
   });
 });
 
