@@ -39,7 +39,10 @@ export async function createApp(o: AppOptions): Promise<App> {
   const shipped = loadCatalogue(o.raw);
   const catalogue = catalogueOf(store, shipped);
   const seed = (): void => o.seed(store, o.now());
-  if (store.isEmpty()) store.transaction(o.demo ? seed : store.settle);
+  if (store.damage === null) {
+    if (store.isNew()) store.transaction(o.demo ? seed : store.settle);
+    else if (store.repos.settings.get('household') === null) store.transaction(store.settle);
+  }
   const door = await catalogueRoutes(o.raw, catalogue, shipped);
 
   const koa = new Koa();
@@ -92,7 +95,9 @@ export async function createApp(o: AppOptions): Promise<App> {
   koa.use(async (ctx, next) => {
     if (ctx.path !== '/api/health') return next();
     ctx.set('X-Now', o.now().toISOString());
-    ctx.body = { status: 'ok', version: o.version, catalogue: door.hash };
+    ctx.body = store.damage
+      ? { status: 'damaged', says: store.damage, version: o.version, catalogue: door.hash }
+      : { status: 'ok', version: o.version, catalogue: door.hash };
   });
   for (const router of [
     door.routes,

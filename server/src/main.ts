@@ -4,7 +4,7 @@ import { seedDemo } from '@dolly-tub/demo';
 import pino from 'pino';
 import { readRawCatalogue } from '../../core/catalogue/read';
 import { createApp } from './app';
-import { StartProblem } from './store/open';
+import { StartProblem } from './store/start-problem';
 
 /** Root of the checkout: the bundle and the sources both stand two folders below it. */
 const root = process.env['DOLLY_ROOT'] ?? process.cwd();
@@ -49,6 +49,7 @@ async function main(): Promise<void> {
     demo: process.env['DEMO'] !== '0',
     seed: seedDemo,
   });
+  if (store.damage) console.error(store.damage);
   const server = koa.listen(port(), host);
   server.on('error', (e: NodeJS.ErrnoException) => {
     const says =

@@ -22,8 +22,11 @@ export interface TestServer {
 export const NOW = '2026-11-25T10:30:00.000Z';
 
 /** The real app on a free port, with its own folder and a clock that the test moves. */
-export async function testServer(o: { demo?: boolean; clock?: { now: Date } } = {}): Promise<TestServer> {
-  const dataDir = mkdtempSync(join(tmpdir(), 'dolly-api-'));
+export async function testServer(
+  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string } = {},
+): Promise<TestServer> {
+  // a folder of the test's own stays when the server ends: it may be started there again
+  const dataDir = o.dataDir ?? mkdtempSync(join(tmpdir(), 'dolly-api-'));
   const clock = o.clock ?? { now: new Date(NOW) };
   const app = await createApp({
     dataDir,
@@ -59,7 +62,7 @@ export async function testServer(o: { demo?: boolean; clock?: { now: Date } } = 
       server.closeAllConnections();
       server.close();
       app.store.close();
-      rmSync(dataDir, { recursive: true, force: true });
+      if (!o.dataDir) rmSync(dataDir, { recursive: true, force: true });
     },
   };
 }

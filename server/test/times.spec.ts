@@ -65,13 +65,13 @@ describe('when things happened', () => {
     ])
       put.run(id, at, written, 'note', '{}');
     old.close();
-    const db = openStore(dir);
+    const db = openStore(dir, () => new Date(written));
     expect(db.sqlite.prepare('SELECT id, at FROM log ORDER BY id').all()).toEqual([
       { id: 'a', at: '2026-11-25T12:00:00.000Z' },
       { id: 'b', at: written },
       { id: 'c', at: written },
       { id: 'd', at: '2026-11-25T10:00:00.000Z' },
     ]);
-    db.sqlite.close();
+    db.close();
   });
 });

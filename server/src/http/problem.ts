@@ -4,6 +4,7 @@ import type { Context, Middleware } from 'koa';
 import type { Logger } from 'pino';
 import { Conflict, Gone } from '../store/repository';
 import { LogProblem } from '../store/log';
+import { ReadOnly } from '../store/store';
 
 /** An expected refusal: becomes an RFC 9457 problem document. */
 export class HttpProblem extends Error {
@@ -43,7 +44,18 @@ export function problems(logger: Logger): Middleware {
         });
       else if (e instanceof Gone) send(ctx, 404, 'That record is not here (any more).');
       else if (e instanceof LogProblem) send(ctx, 422, e.message, { errors: [{ path: e.path, message: e.message }] });
-      else if ((e as { status?: number }).status && (e as { expose?: boolean }).expose)
+      else if (e instanceof ReadOnly) send(ctx, 503, e.message);
+      else if (/^SQLITE_(FULL|IOERR)/.test(String((e as { code?: string }).code))) {
+        logger.error({ err: e, path: ctx.path }, 'disk');
+        send(
+          ctx,
+          507,
+          'The disk has no room left, or cannot be written: nothing was changed. Make room, then try again.',
+        );
+      } else if (/^SQLITE_(CORRUPT|NOTADB)/.test(String((e as { code?: string }).code))) {
+        logger.error({ err: e, path: ctx.path }, 'damaged');
+        send(ctx, 503, 'The household’s file is damaged: stop Dolly Tub, and start it again to see what to put back.');
+      } else if ((e as { status?: number }).status && (e as { expose?: boolean }).expose)
         send(ctx, (e as { status: number }).status, 'That request could not be understood.');
       else if (/FOREIGN KEY/.test((e as Error).message))
         send(ctx, 422, 'It refers to a record that is not here.', {

@@ -55,6 +55,8 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
       exportedAt: now().toISOString(),
       records: snap.records,
       log: snap.log,
+      // for the page: from which change on it asks for more, and why nothing can be written
+      ...(files ? {} : { seq: snap.seq, ...(store.damage ? { damage: store.damage } : {}) }),
     };
   });
 

@@ -10,6 +10,8 @@ export type Repositories = { [D in Door]: Repository<D> };
 export interface Snapshot {
   records: { [D in Door]: RecordOf<D>[] };
   log: LogEntry[];
+  /** The last change that is in it. */
+  seq: number;
 }
 export interface Store {
   db: Db;
@@ -21,7 +23,10 @@ export interface Store {
   lastSeq(): number;
   firstSeq(): number;
   onChange(listener: (c: Change) => void): () => void;
-  isEmpty(): boolean;
+  /** Nobody has ever kept anything here. */
+  isNew(): boolean;
+  /** Why nothing may be written, in a sentence; null when all is well. */
+  damage: string | null;
   /** Everything, in one transaction; afterwards the household has its plain settings again. */
   empty(): void;
   /** Settings of a household that nobody has set up yet. */
@@ -50,11 +55,15 @@ const FIRST_SETTINGS = {
     { letter: 'G', texture: 'plain', colour: 'grey', name: 'everywhere else' },
   ],
 };
+/** Nothing is written to a damaged file. */
+export class ReadOnly extends Error {}
+
 const KEEP_CHANGES = 20000;
 const KEEP_KEYS_DAYS = 30;
 
 export function createStore(dataDir: string, now: () => Date): Store {
-  const db = openStore(dataDir);
+  const db = openStore(dataDir, now);
+  if (db.damage === null) prune(db, now());
   const emitter = new EventEmitter();
   emitter.setMaxListeners(1000);
   let pending: Change[] = [];
@@ -69,6 +78,7 @@ export function createStore(dataDir: string, now: () => Date): Store {
     log: createLog(db, now, onChange, typed),
     transaction<T>(work: () => T): T {
       if (depth > 0) return work();
+      if (db.damage !== null) throw new ReadOnly(db.damage);
       depth++;
       try {
         const result = db.sqlite.transaction(work).immediate();
@@ -99,7 +109,8 @@ export function createStore(dataDir: string, now: () => Date): Store {
       emitter.on('change', listener);
       return () => emitter.off('change', listener);
     },
-    isEmpty: () => typed.settings.get('household') === null,
+    isNew: () => typed.settings.get('household') === null && store.lastSeq() === 0,
+    damage: db.damage,
     empty() {
       store.transaction(() => {
         for (const t of [
@@ -127,7 +138,7 @@ export function createStore(dataDir: string, now: () => Date): Store {
     },
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
     snapshot: (files = true) =>
-      store.transaction(() => ({
+      db.sqlite.transaction(() => ({
         records: Object.fromEntries(
           DOORS.map((d) => [
             d,
@@ -135,14 +146,19 @@ export function createStore(dataDir: string, now: () => Date): Store {
           ]),
         ) as unknown as Snapshot['records'],
         log: store.log.all(),
-      })),
-    close: () => db.sqlite.close(),
+        seq: store.lastSeq(),
+      }))(),
+    close: () => db.close(),
   };
-  const old = new Date(now().getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();
+  return store;
+}
+
+/** Keys older than they are promised for, and changes further back than a page is ever told. */
+function prune(db: Db, now: Date): void {
+  const old = new Date(now.getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();
   db.orm.delete(idempotency).where(lt(idempotency.at, old)).run();
   db.orm
     .delete(changes)
-    .where(lt(changes.seq, store.lastSeq() - KEEP_CHANGES))
+    .where(sql`${changes.seq} < (SELECT coalesce(max(seq), 0) FROM changes) - ${KEEP_CHANGES}`)
     .run();
-  return store;
 }

@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Door, EnvelopeFields, LogEntry, LogFields, RecordOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
+import type { RemoteChange } from './events';
 import { householdEvents, type Kept } from './state';
 
 /** A refusal of the server, in its own words. */
@@ -53,8 +54,19 @@ export class HouseholdApi {
   }
 
   /** Everything but the files, in one answer: one request instead of fourteen. index.html asks for it ahead. */
-  readHousehold(): Promise<{ records: { [D in Kept]: RecordOf<D>[] }; log: LogEntry[] }> {
+  readHousehold(): Promise<{
+    records: { [D in Kept]: RecordOf<D>[] };
+    log: LogEntry[];
+    /** The last change that is in it. */
+    seq: number;
+    /** Why nothing can be written, where that is so. */
+    damage?: string;
+  }> {
     return this.call('GET', '/export?files=0');
+  }
+  /** What was changed after a change that is known; `reset` when that is too long ago to say. */
+  changesAfter(seq: number): Promise<{ items: RemoteChange[]; last: number; reset?: boolean }> {
+    return this.call('GET', `/changes?after=${seq}`);
   }
   read<D extends Door>(door: D, id: string): Promise<RecordOf<D>> {
     return this.call('GET', `/${door}/${id}`);

@@ -3,7 +3,7 @@ import { Actions } from '@ngrx/effects';
 import { type Action } from '@ngrx/store';
 import { firstValueFrom, lastValueFrom, of, type Subject, Subject as Stream, take, toArray } from 'rxjs';
 import { type HouseholdApi, Refused } from './api';
-import { fetchChanged, read } from './effects';
+import { catchUp, fetchChanged, read } from './effects';
 import { householdEvents } from './state';
 
 type Fetch = (actions: Actions, api: HouseholdApi) => ReturnType<typeof of<Action>>;
@@ -14,11 +14,13 @@ const changed = (door: string, id: string, op: string) => householdEvents.change
 
 describe('reading the household', () => {
   test('once opened, everything is read in one answer', async () => {
-    const answer = { records: { rooms: [{ id: 'r' }] }, log: [] };
+    const answer = { records: { rooms: [{ id: 'r' }] }, log: [], seq: 7 };
     const a = await firstValueFrom(
       with_([householdEvents.opened()], { readHousehold: () => Promise.resolve(answer as never) }, read),
     );
-    expect(a).toEqual(householdEvents.everythingRead({ tables: answer.records as never, log: [] }));
+    expect(a).toEqual(
+      householdEvents.everythingRead({ tables: answer.records as never, log: [], seq: 7, damage: null, anew: false }),
+    );
   });
   test('a server that is away is said, in its words', async () => {
     const a = await firstValueFrom(with_([householdEvents.opened()], { readHousehold: away }, read));
@@ -31,7 +33,7 @@ describe('what others change', () => {
   const api: Partial<HouseholdApi> = {
     read: (() => Promise.resolve(room)) as never,
     call: ((_: string, path: string) => Promise.resolve({ id: path.split('/').pop(), seq: 1 })) as never,
-    readHousehold: () => Promise.resolve({ records: {}, log: [] } as never),
+    readHousehold: () => Promise.resolve({ records: {}, log: [], seq: 9 } as never),
   };
   test('an updated record is fetched and put in its table', async () => {
     expect(await firstValueFrom(with_([changed('rooms', 'r', 'update')], api, fetchChanged))).toEqual(
@@ -58,9 +60,11 @@ describe('what others change', () => {
     });
   });
   test('a household thrown away is read anew', async () => {
-    expect((await firstValueFrom(with_([changed('*', '*', 'delete')], api, fetchChanged))).type).toBe(
-      householdEvents.everythingRead.type,
-    );
+    // nothing that was known before stays
+    expect(await firstValueFrom(with_([changed('*', '*', 'delete')], api, fetchChanged))).toMatchObject({
+      type: householdEvents.everythingRead.type,
+      anew: true,
+    });
   });
   test('files and unknown doors are left alone', async () => {
     const all = await lastValueFrom(
@@ -76,5 +80,56 @@ describe('what others change', () => {
     for (const id of ['a', 'b', 'c']) stream.next(changed('kits', id, 'delete'));
     expect((await got).map((a) => (a as unknown as { id: string }).id)).toEqual(['a', 'b', 'c']);
     TestBed.resetTestingModule();
+  });
+});
+
+describe('what changed while nobody listened', () => {
+  const items = [
+    { door: 'rooms', id: 'r', version: 2, op: 'update' },
+    { door: 'log', id: 'e', version: 1, op: 'create' },
+    { door: 'rooms', id: 'r', version: 3, op: 'update' },
+    { door: 'spots', id: 's', version: 4, op: 'delete' },
+    { door: 'files', id: 'f', version: 1, op: 'create' },
+  ];
+  const api = (answer: object, more: Partial<HouseholdApi> = {}): Partial<HouseholdApi> => ({
+    changesAfter: (seq) => Promise.resolve({ items, last: seq + 5, ...answer }),
+    read: ((_: string, id: string) => Promise.resolve({ id, version: 3 })) as never,
+    call: ((_: string, path: string) => Promise.resolve({ id: path.split('/').pop(), seq: 1 })) as never,
+    readHousehold: () => Promise.resolve({ records: {}, log: [], seq: 99 } as never),
+    ...more,
+  });
+  const at = (seq: number | null, trouble: string | null) => {
+    const answers = [seq, trouble];
+    return { select: () => of(answers.shift()) };
+  };
+  type CatchUp = (a: Actions, api: HouseholdApi, store: unknown) => ReturnType<typeof of<Action>>;
+  const catchingUp = (action: Action, of_: Partial<HouseholdApi>, seq: number | null, trouble: string | null = null) =>
+    lastValueFrom(
+      (catchUp as unknown as CatchUp)(new Actions(of(action)), of_ as HouseholdApi, at(seq, trouble)).pipe(toArray()),
+    );
+  test('the last of each is fetched, from the export’s own number on', async () => {
+    expect(await catchingUp(householdEvents.streamOpened(), api({}), 40)).toEqual([
+      householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 3 } }),
+      householdEvents.entryWritten({ entry: { id: 'e', seq: 1 } as never }),
+      householdEvents.recordGone({ door: 'spots', id: 's' }),
+      householdEvents.caughtUp({ seq: 45 }),
+      householdEvents.serverBack(),
+    ]);
+  });
+  test('too long ago, or another household: all of it', async () => {
+    for (const answer of [{ reset: true }, { items: [{ door: '*', id: '*', version: 0, op: 'delete' }] }])
+      expect(await catchingUp(householdEvents.streamOpened(), api(answer), 40)).toMatchObject([
+        { type: householdEvents.everythingRead.type, seq: 99, anew: true },
+      ]);
+  });
+  test('one record that cannot be fetched leaves the number where it was', async () => {
+    const away_ = api({}, { read: away as never });
+    expect(await catchingUp(householdEvents.streamOpened(), away_, 40)).toEqual([
+      householdEvents.serverLost({ says: 'The server does not answer.' }),
+    ]);
+  });
+  test('before the first reading there is nothing to catch up with; one that failed is tried again', async () => {
+    expect(await catchingUp(householdEvents.streamOpened(), api({}), null)).toEqual([]);
+    expect(await catchingUp(householdEvents.streamOpened(), api({}), null, 'away')).toEqual([householdEvents.opened()]);
   });
 });

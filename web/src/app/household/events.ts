@@ -7,7 +7,7 @@ export interface RemoteChange {
   op: string;
 }
 export type StreamEvent =
-  { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'back' };
+  { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'open' };
 
 /**
  * The server's stream of changes, one connection for all tabs: the tab that holds the lock reads it and
@@ -24,20 +24,13 @@ export function changes(): Observable<StreamEvent> {
       channel?.postMessage(e);
     };
     const listen = (): void => {
-      let lost = false;
       source = new EventSource('/api/events');
       source.addEventListener('record', (m) =>
         tell({ kind: 'change', change: JSON.parse((m as MessageEvent<string>).data) as RemoteChange }),
       );
       source.addEventListener('reset', () => tell({ kind: 'reset' }));
-      source.addEventListener('error', () => {
-        lost = true;
-        tell({ kind: 'lost' });
-      });
-      source.addEventListener('open', () => {
-        if (lost) tell({ kind: 'back' });
-        lost = false;
-      });
+      source.addEventListener('error', () => tell({ kind: 'lost' }));
+      source.addEventListener('open', () => tell({ kind: 'open' }));
     };
     if (navigator.locks)
       void navigator.locks.request('dolly-changes', () => {

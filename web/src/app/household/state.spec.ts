@@ -1,8 +1,8 @@
-import { household, householdEvents, KEPT } from './state';
+import { household, householdEvents, KEPT, selectTrouble } from './state';
 
 const reduce = household.reducer;
 const tables = Object.fromEntries(KEPT.map((d) => [d, []])) as never;
-const start = reduce(undefined, householdEvents.everythingRead({ tables, log: [] }));
+const start = reduce(undefined, householdEvents.everythingRead({ tables, log: [], seq: 1 }));
 const record = (version: number, name = 'A') => ({ id: 'r1', version, name });
 
 describe('the household slice', () => {
@@ -14,6 +14,27 @@ describe('the household slice', () => {
     const two = reduce(start, householdEvents.recordChanged({ door: 'rooms', record: record(2, 'new') }));
     const late = reduce(two, householdEvents.recordChanged({ door: 'rooms', record: record(1, 'old') }));
     expect((late.rooms.entities['r1'] as unknown as { name: string }).name).toBe('new');
+  });
+  test('an answer that was put together before something was told does not take it back', () => {
+    const entry = { id: 'bleach', at: '2026-01-02', recordedAt: '2026-01-02', seq: 9, kind: 'note' as const };
+    const told = [
+      householdEvents.recordChanged({ door: 'rooms', record: record(3, 'told') }),
+      householdEvents.entryWritten({ entry }),
+    ].reduce(reduce, undefined as never);
+    const answer = {
+      tables: { ...(tables as object), rooms: [record(2, 'older')] } as never,
+      log: [{ ...entry, id: 'a', seq: 8 }],
+    };
+    const read = reduce(told, householdEvents.everythingRead({ ...answer, seq: 20 }));
+    expect([read.rooms.entities['r1'], read.log.ids, read.seq]).toEqual([record(3, 'told'), ['bleach', 'a'], 20]);
+    // another household is another one
+    const anew = reduce(told, householdEvents.everythingRead({ ...answer, seq: 20, anew: true }));
+    expect([anew.rooms.entities['r1'], anew.log.ids]).toEqual([record(2, 'older'), ['a']]);
+  });
+  test('a damaged file is said before anything else', () => {
+    const hurt = reduce(start, householdEvents.everythingRead({ tables, log: [], seq: 1, damage: 'damaged' }));
+    expect(selectTrouble.projector(hurt.damage, 'away')).toBe('damaged');
+    expect(selectTrouble.projector(null, 'away')).toBe('away');
   });
   test('a record that is gone is gone', () =>
     expect(

@@ -40,6 +40,10 @@ export interface HouseholdState extends Tables {
   loaded: boolean;
   /** A sentence when the server cannot be reached. */
   trouble: string | null;
+  /** A sentence when nothing is written to the household's file any more. */
+  damage: string | null;
+  /** Up to which change of the server everything is known here; null until it was read. */
+  seq: number | null;
 }
 
 const adapter = <T extends { id: string }>(): EntityAdapter<T> => createEntityAdapter<T>();
@@ -52,7 +56,16 @@ export const householdEvents = createActionGroup({
   source: 'Household',
   events: {
     Opened: emptyProps(),
-    'Everything read': props<{ tables: { [D in Kept]: RecordOf<D>[] }; log: LogEntry[] }>(),
+    /** `anew`: it is another household than before, so nothing that is known stays. */
+    'Everything read': props<{
+      tables: { [D in Kept]: RecordOf<D>[] };
+      log: LogEntry[];
+      seq: number;
+      damage?: string | null;
+      anew?: boolean;
+    }>(),
+    'Stream opened': emptyProps(),
+    'Caught up': props<{ seq: number }>(),
     'Record changed': props<{ door: Kept; record: { id: string; version: number } }>(),
     'Record gone': props<{ door: Kept; id: string }>(),
     'Entry written': props<{ entry: LogEntry }>(),
@@ -67,21 +80,42 @@ const initial: HouseholdState = {
   log: logAdapter.getInitialState(),
   loaded: false,
   trouble: null,
+  damage: null,
+  seq: null,
+};
+
+type Versioned = { id: string; version: number };
+/** Records as an answer of the server has them; what was told since and is newer stays. */
+const newest = (read: readonly Versioned[], known: EntityState<Versioned>): Versioned[] =>
+  read.map((r) => {
+    const had = known.entities[r.id];
+    return had && had.version > r.version ? had : r;
+  });
+/** Entries that were told after an answer was put together. */
+const writtenSince = (read: readonly LogEntry[], known: EntityState<LogEntry>): LogEntry[] => {
+  const last = read.reduce((n, e) => Math.max(n, e.seq), 0);
+  return Object.values(known.entities).filter((e): e is LogEntry => e !== undefined && e.seq > last);
 };
 
 export const household = createFeature({
   name: 'household',
   reducer: createReducer(
     initial,
-    on(householdEvents.everythingRead, (state, { tables, log }): HouseholdState => ({
+    on(householdEvents.everythingRead, (state, { tables, log, seq, damage, anew }): HouseholdState => ({
       ...state,
       ...(Object.fromEntries(
-        KEPT.map((d) => [d, any.setAll(tables[d] as { id: string }[], any.getInitialState())]),
+        KEPT.map((d) => [
+          d,
+          any.setAll(anew ? tables[d] : newest(tables[d], state[d] as EntityState<Versioned>), any.getInitialState()),
+        ]),
       ) as unknown as Tables),
-      log: logAdapter.setAll(log, state.log),
+      log: logAdapter.setAll(anew ? log : [...log, ...writtenSince(log, state.log)], state.log),
       loaded: true,
       trouble: null,
+      damage: damage ?? null,
+      seq,
     })),
+    on(householdEvents.caughtUp, (state, { seq }): HouseholdState => ({ ...state, seq })),
     on(householdEvents.recordChanged, (state, { door, record }): HouseholdState => {
       const table = state[door] as EntityState<{ id: string; version: number }>;
       const had = table.entities[record.id];
@@ -104,7 +138,12 @@ export const household = createFeature({
 
 const rows = <T>(table: EntityState<T>): T[] => (table.ids as string[]).map((id) => table.entities[id]!);
 export const selectLoaded = household.selectLoaded;
-export const selectTrouble = household.selectTrouble;
+export const selectTrouble = createSelector(
+  household.selectDamage,
+  household.selectTrouble,
+  (damage, trouble) => damage ?? trouble,
+);
+export const selectSeq = household.selectSeq;
 export const selectRooms = createSelector(household.selectRooms, (t): Room[] =>
   rows(t).sort((a, b) => a.order - b.order),
 );

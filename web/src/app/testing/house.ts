@@ -151,7 +151,7 @@ export async function open<T>(
     ],
   });
   TestBed.inject(Store).dispatch(
-    householdEvents.everythingRead({ tables: rows.tables as never, log: rows.log as never }),
+    householdEvents.everythingRead({ tables: rows.tables as never, log: rows.log as never, seq: 0 }),
   );
   const router = TestBed.inject(Router);
   const went: Page<T>['went'] = [];
