@@ -33,6 +33,9 @@ export interface App {
   store: Store;
 }
 
+/** The page went on before its answer was whole: nothing is wrong. */
+const LEFT = new Set(['EPIPE', 'ECONNRESET', 'ECANCELED', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED']);
+
 /** The whole server: store, doors and the page, put together in one place. */
 export async function createApp(o: AppOptions): Promise<App> {
   const store = createStore(o.dataDir, o.now);
@@ -47,7 +50,7 @@ export async function createApp(o: AppOptions): Promise<App> {
 
   const koa = new Koa();
   koa.on('error', (err: NodeJS.ErrnoException) => {
-    if (err.code !== 'EPIPE' && err.code !== 'ECONNRESET') o.logger.error({ err }, 'koa');
+    if (!LEFT.has(err.code ?? '')) o.logger.error({ err }, 'koa');
   });
   koa.use(async (ctx, next) => {
     const started = performance.now();

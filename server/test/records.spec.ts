@@ -309,6 +309,49 @@ describe('the log and stock', () => {
   });
 });
 
+describe('an entry of the log sent again', () => {
+  test('the same is the first; anything else is refused with what is there', async () => {
+    const s = await testServer();
+    const kit = (
+      await s.call('POST', '/api/kits', { name: 'K', kind: 'store', limits: {}, places: [], par: [], mirrored: false })
+    ).body.id;
+    const stock = (
+      await s.call('POST', '/api/stock', {
+        kit,
+        position: 0,
+        item: 'white-vinegar',
+        pack: { amount: 500, unit: 'mL' },
+        onHand: 500,
+      })
+    ).body.id;
+    const id = '01939a00-0000-7000-8000-0000000000aa';
+    const use = (delta: number, more: object = {}) => ({
+      id,
+      kind: 'stock',
+      reason: 'use',
+      moves: [{ stock, delta, unit: 'mL' }],
+      ...more,
+    });
+    const at = { at: '2026-11-25T09:00:00+00:00' };
+    expect((await s.call('POST', '/api/log', use(-10, at))).status).toBe(201);
+    for (const same of [use(-10, at), use(-10), use(-10, { at: '2026-11-25T10:00:00+01:00' })])
+      expect((await s.call('POST', '/api/log', same)).status).toBe(201);
+    for (const other of [
+      use(-20),
+      use(-10, { text: 'more' }),
+      use(-10, { reason: 'count' }),
+      use(-10, { at: '2026-11-25T09:01:00Z' }),
+      { id, kind: 'note', text: 'x' },
+    ])
+      expect(await s.call('POST', '/api/log', other)).toMatchObject({
+        status: 409,
+        body: { current: { id, moves: [{ delta: -10, after: 490 }] } },
+      });
+    expect((await s.call('GET', `/api/stock/${stock}`)).body.onHand).toBe(490);
+    s.close();
+  });
+});
+
 describe('changes, export, import, backup, demo', () => {
   test('the stream replays after Last-Event-ID and then follows', async () => {
     const last = (await s.call('GET', '/api/changes?after=0')).body.last as number;

@@ -23,7 +23,7 @@ export const NOW = '2026-11-25T10:30:00.000Z';
 
 /** The real app on a free port, with its own folder and a clock that the test moves. */
 export async function testServer(
-  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string } = {},
+  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string; said?: string[] } = {},
 ): Promise<TestServer> {
   // a folder of the test's own stays when the server ends: it may be started there again
   const dataDir = o.dataDir ?? mkdtempSync(join(tmpdir(), 'dolly-api-'));
@@ -34,7 +34,7 @@ export async function testServer(
     webRoot: join(process.cwd(), 'dist/web/browser'),
     version: 'test',
     allowedHosts: [],
-    logger: pino({ level: 'silent' }),
+    logger: o.said ? pino({ level: 'warn' }, { write: (line) => void o.said!.push(line) }) : pino({ level: 'silent' }),
     now: () => clock.now,
     demo: o.demo ?? false,
     seed: seedDemo,

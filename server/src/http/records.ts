@@ -5,6 +5,7 @@ import {
   DOORS,
   Envelope,
   LogBody,
+  type LogEntry,
   type LogFields,
   recordBodies,
   utcInstant,
@@ -12,7 +13,7 @@ import {
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
 import type { Context } from 'koa';
-import { bodyOf } from '../store/repository';
+import { bodyOf, stable } from '../store/repository';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, LIMIT, readJson } from './body';
 import { once } from './once';
@@ -143,10 +144,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
       if (id) {
         const had = store.log.get(id);
         if (had) {
-          const { seq: _s, recordedAt: _r, id: _i, at: _a, moves: _m, ...same } = had;
-          const { at: _b, moves: _n, ...asked } = fields;
-          if (JSON.stringify(same, Object.keys(same).sort()) === JSON.stringify(asked, Object.keys(same).sort()))
-            return { status: 201, answer: had };
+          if (stable(asked(had, fields.at)) === stable(asked(fields, fields.at))) return { status: 201, answer: had };
           throw new HttpProblem(
             409,
             'An entry of that id is in the log already, and the log is never changed: write a correction.',
@@ -164,6 +162,17 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
       throw new HttpProblem(405, 'The log is only added to: write a correction (corrects: id) instead.');
     });
   return router;
+}
+
+/** What a person asked to be written down: without what the log added to it (its instant, what is left, moves back). */
+function asked(entry: LogFields, at: string | undefined): unknown {
+  const { at: was, moves, ...rest } = bodyOf(entry) as LogFields;
+  const { seq: _s, recordedAt: _r, ...same } = rest as Partial<LogEntry>;
+  return {
+    ...same,
+    ...(at ? { at: was } : {}),
+    ...(entry.kind === 'undo' ? {} : { moves: moves?.map(({ stock, delta, unit }) => ({ stock, delta, unit })) }),
+  };
 }
 
 /** An amount edited by hand is written down as an adjustment, so that the log stays the truth of stock. */

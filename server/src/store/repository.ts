@@ -67,7 +67,8 @@ export function bodyOf(record: object): Record<string, unknown> {
   } = record as Record<string, unknown>;
   return body;
 }
-const stable = (x: unknown): string =>
+/** The same text for the same content, whatever the order of its fields. */
+export const stable = (x: unknown): string =>
   JSON.stringify(x, (_, v: unknown) =>
     v && typeof v === 'object' && !Array.isArray(v)
       ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))

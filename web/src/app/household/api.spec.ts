@@ -40,6 +40,23 @@ describe('the doors in the page', () => {
     const body = JSON.parse(asked[0]!.init.body as string) as { id: string };
     expect((asked[0]!.init.headers as Record<string, string>)['Idempotency-Key']).toBe(body.id);
   });
+  test('sent again after a lost answer, it is the first one again; sent again after an answer, it is another', async () => {
+    const ids = () => asked.map((a) => (JSON.parse(a.init.body as string) as { id: string }).id);
+    reply = () => Promise.reject(new TypeError('failed'));
+    await api.write({ kind: 'note', text: 'x', at: '2026-11-25T10:00:00.000Z' }).catch(() => null);
+    await api.write({ kind: 'note', text: 'y' }).catch(() => null);
+    reply = json(201, { id: 'e', seq: 1, at: 'now' });
+    await api.write({ kind: 'note', text: 'x', at: '2026-11-25T10:00:09.000Z' });
+    expect(ids()[2]).toBe(ids()[0]);
+    expect(asked[2]!.init.body).toBe(asked[0]!.init.body);
+    expect(ids()[1]).not.toBe(ids()[0]);
+    await api.write({ kind: 'note', text: 'x' });
+    expect(ids()[3]).not.toBe(ids()[0]);
+    reply = json(422, { detail: 'no' });
+    await api.create('rooms', { name: 'A' } as never).catch(() => null);
+    await api.create('rooms', { name: 'A' } as never).catch(() => null);
+    expect(ids()[5]).not.toBe(ids()[4]);
+  });
   test('a refusal keeps the server’s words, the faults and the newer record', async () => {
     reply = json(409, {
       detail: 'Somebody changed it',

@@ -24,6 +24,9 @@ const AWAY =
 export class HouseholdApi {
   private readonly store = inject(Store);
 
+  /** Writes that nobody answered, by what they say: sent again, they carry the id of the first try. */
+  private readonly unanswered = new Map<string, { id: string }>();
+
   async call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
     let response: Response;
     try {
@@ -73,8 +76,7 @@ export class HouseholdApi {
   }
 
   async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<RecordOf<D>> {
-    // the id is brought along, so that a repeated request makes no second record
-    const record = await this.call<RecordOf<D>>('POST', `/${door}`, { id: uuidv7(), ...body });
+    const record = await this.once(`/${door}`, body, (first) => this.call<RecordOf<D>>('POST', `/${door}`, first));
     this.store.dispatch(householdEvents.recordChanged({ door, record: record as { id: string; version: number } }));
     return record;
   }
@@ -88,9 +90,29 @@ export class HouseholdApi {
     this.store.dispatch(householdEvents.recordGone({ door, id }));
   }
   async write(entry: LogFields): Promise<LogEntry> {
-    const id = uuidv7();
-    const written = await this.call<LogEntry>('POST', '/log', { id, ...entry }, { 'Idempotency-Key': id });
+    const written = await this.once('/log', entry, (first) =>
+      this.call<LogEntry>('POST', '/log', first, { 'Idempotency-Key': first.id }),
+    );
     this.store.dispatch(householdEvents.entryWritten({ entry: written }));
     return written;
+  }
+
+  /**
+   * A write under an id of its own. Until the server has answered, the same again is the first one again, with its id
+   * and its instant: a lost answer makes no second record.
+   */
+  private async once<T>(path: string, body: object, send: (first: { id: string }) => Promise<T>): Promise<T> {
+    const { at: _at, ...said } = body as { at?: string };
+    const what = `${path} ${JSON.stringify(said)}`;
+    const first = this.unanswered.get(what) ?? { id: uuidv7(), ...body };
+    this.unanswered.set(what, first);
+    try {
+      const answer = await send(first);
+      this.unanswered.delete(what);
+      return answer;
+    } catch (e) {
+      if (!(e instanceof Refused && e.status === 0)) this.unanswered.delete(what);
+      throw e;
+    }
   }
 }
