@@ -70,10 +70,12 @@ export function dilute(
   const wanted = readTarget(q, stock, catalogue, system);
   if (!wanted.ok) return wanted;
   const percent = wanted.value;
-  if (percent > stock.percent * (1 + 1e-9))
+  // as it is sold, in the grams a 100 mL that a mix is counted in: 5.25 % of what weighs 1.08 g/mL is 5.67
+  const neat = Math.max(stock.percent, stock.solid ? 0 : stock.percent * stock.perPercent * 100);
+  if (percent > neat * (1 + 1e-9))
     return bad(
       '/target',
-      `${fmt(percent)} % is stronger than the ${fmt(stock.percent)} % that you start from: water can only make it weaker.`,
+      `${fmt(percent)} % is stronger than the ${fmt(neat)} % that you start from: water can only make it weaker.`,
     );
 
   // stock volume by C1·V1 = C2·V2; the finished mix is thin, so its percent is taken as g (or mL) in 100 mL

@@ -452,6 +452,112 @@ describe('a bottle, by hand', () => {
         asks(make('dish-detergent', { percent: 0.05 }, { there: [there('white-vinegar', {}, { where: 'head' })] })),
     ).toBe(false);
   });
+  test('milder things left in it: poured out where it held them, rinsed once more where the head met them', () => {
+    const rinses = (...left: There[]) =>
+      make('white-vinegar', { percent: 3 }, { there: left })
+        .gate.with.filter((w) => w.kind === 'rinse')
+        .map((w) => w.text);
+    const [soap, soda] = ['castile-soap', 'baking-soda'];
+    const out = 'It held castile soap: pour that out, and rinse bottle, tube and trigger first.';
+    expect(rinses(there(soap, {}, { where: 'vessel' }))).toEqual([out]);
+    expect(rinses(there(soap, {}, { where: 'head' }))).toEqual([
+      'Castile soap, used today, not rinsed: rinse once more first.',
+    ]);
+    expect(rinses(there(soap, {}, { where: 'vessel' }), there(soda, {}, { where: 'head' }))).toEqual([
+      'Baking soda, used today, not rinsed: rinse once more first.',
+      out,
+    ]);
+    expect(rinses()).toEqual([]);
+  });
+  test('water itself: what boils up in it is refused, what heats up goes into it a little at a time', () => {
+    expect(make('drain-opener-caustic', { percent: 5 }).gate.because[0]).toMatchObject({
+      kind: 'water',
+      level: 4,
+      rule: 'N52',
+      text: 'With water: Caustic with aluminium in water boils up with heat and hydrogen.',
+    });
+    const lye = make('caustic-soda', { percent: 5 });
+    expect(lye.gate.because.map((b) => b.kind)).toEqual(['record']);
+    expect(asks(lye)).toMatchObject({
+      order: 'Into plenty of cold water, a little at a time; never water onto it.',
+      keeps: 'Cold water, a little at a time, in the open.',
+      vessel: 'In an open bowl or bucket, never shut.',
+    });
+    expect(lye.water).toBe('cold');
+    // from 40 K on it is no recipe: 44.5 kJ a mole of 40 g
+    const heat = (percent: number) =>
+      make('caustic-soda', { percent }, { label: { max: 500, unit: 'g/L' } }).gate.because.map((b) => b.kind);
+    expect([heat(14.9), heat(15.4)]).toEqual([['record'], ['record', 'heat']]);
+    const hot = make('caustic-soda', { percent: 20 }, { label: { max: 500, unit: 'g/L' } }).gate.because[1]!;
+    expect([hot.text, hot.source]).toEqual([
+      'It warms the water by about 53 °C as it dissolves.',
+      c.substances.get('sodium-hydroxide')!.basis['solution_kJPerMol'],
+    ]);
+  });
+  test('what does not dissolve names how much does, and by whom', () => {
+    const boric = c.substances.get('boric-acid')!;
+    expect(make('boric-acid-powder', { percent: 5 }).gate.because[0]).toMatchObject({
+      text: 'That does not dissolve: at most about 47 g of boric acid go into a litre of water at 20 °C.',
+      source: boric.basis['solubility_gPerL'],
+    });
+  });
+  test('too much chlorine, in ppm on both sides; neat it is no mix, and is told once', () => {
+    const own = make('chlorine-bleach', { ppm: 15920 }, { label: { max: 500, unit: 'mL/L' } }).gate.because;
+    expect(own).toMatchObject([
+      {
+        kind: 'dose',
+        operands: '15900 against 6500 ppm',
+        text: '15900 ppm of chlorine is stronger than anything is mixed at home: the strongest named target is body fluids, 4500 to 6500 ppm.',
+      },
+    ]);
+    expect(make('chlorine-bleach', { percent: 5 }).gate.because).toHaveLength(2);
+    const neat = make('chlorine-bleach', { ratio: '1+0' });
+    expect([neat.recipe.stock_mL, neat.recipe.water_mL]).toEqual([500, 0]);
+    expect(neat.gate.because.map((b) => b.kind)).toEqual(['dose']);
+    expect('order' in asks(neat)).toBe(false);
+    expect(asks(make('white-vinegar', { percent: 2 }))['order']).toBe('Water first, then the acid.');
+  });
+  test('the people are asked', () =>
+    expect(make('chlorine-bleach', { ppm: 1000 }, { profile: { noChlorine: true } }).gate.because).toMatchObject([
+      { kind: 'household', text: 'This household uses no chlorine.' },
+    ]));
+  test('light, and a cap that breathes: only for what needs it', () => {
+    const kinds = (id: string, more: Partial<BottleQuestion>) =>
+      make(id, { percent: 3 }, more).gate.with.map((w) => `${w.kind}: ${w.text.slice(0, 24)}`);
+    const [light, cap] = ['vessel: This bottle lets light i', 'vessel: Keep it in a bottle that'];
+    expect(kinds('peroxide-6', { opaque: false })).toEqual(expect.arrayContaining([light]));
+    expect(kinds('peroxide-6', { opaque: true })).not.toContain(light);
+    expect(kinds('peroxide-6', {})).not.toContain(light);
+    expect(kinds('white-vinegar', { opaque: false })).not.toContain(light);
+    expect(kinds('peroxide-6', { vessel: 'sprayer' })).toContain(cap);
+    expect(kinds('peroxide-6', { vessel: 'bucket' })).not.toContain(cap);
+    expect(kinds('white-vinegar', { vessel: 'sprayer' }).filter((k) => k.startsWith('vessel'))).toEqual([]);
+  });
+  test('how long it keeps is said once, by what keeps shortest, and not beside what must stay open', () => {
+    const keeps = (id: string, percent: number, more: Partial<BottleQuestion> = {}) =>
+      make(id, { percent }, more)
+        .gate.with.filter((w) => w.kind === 'keeps')
+        .map((w) => w.source && w.text);
+    expect(keeps('percarbonate-booster', 1, { vessel: 'bucket' })).toEqual([]);
+    expect(keeps('chlorine-bleach', 0.1)).toEqual(['Cool water only. Good for a day: pour away after 24 h.']);
+    expect(keeps('washing-soda', 2)).toEqual([c.keeping.get('soap')!.says]);
+    // the soonest counts for the water too: warm for what fizzes
+    expect([make('baking-soda', { percent: 2 }).water, make('percarbonate-booster', { percent: 1 }).water]).toEqual([
+      'cool',
+      'warm',
+    ]);
+  });
+  test('one dose is named as one, a range by its upper end', () => {
+    expect(strongestAllowed(product('antifreeze'), null, c).because).toBe('Antifreeze is used at 500 mL/L.');
+    expect(strongestAllowed(product('washing-soda'), null, c).because).toMatch(/ used at up to 60 g\/L\.$/);
+  });
+  test('acid alone does not fizz, nor chalk alone', () => {
+    const rows = (substance: string) =>
+      keepingOf(product('baking-soda', { contents: [{ substance, percent: { min: 50, max: 50 } }] }), 0.1, c).map(
+        (k) => k.id,
+      );
+    expect([rows('citric-acid'), rows('sodium-bicarbonate')].flat()).not.toContain('fizz');
+  });
   test('a sum without a product is only a sum', () => {
     const r = makeBottle({ stock: { percent: 10 }, target: { percent: 1 }, final: { mL: 500 }, vessel: 'round' }, c);
     expect(r).toMatchObject({

@@ -2,4 +2,13 @@ export { readAmount, type Amount, type PercentRange } from './amount';
 export { dictionaryOf, type Match } from './dictionary';
 export { readLabel, type Correction, type LabelAnswer, type LabelIngredient } from './read';
 export { casIsValid, foldName, normaliseName } from './text';
-export { changesOfLabel, contentsOf, labelRows, nearestProducts, type LabelRow } from './own';
+export {
+  catalogueOfHousehold,
+  changesOfLabel,
+  contentsOf,
+  labelRows,
+  nearestProducts,
+  productOfLabel,
+  type LabelRow,
+  type OwnLabelled,
+} from './own';

@@ -1,4 +1,4 @@
-import type { Catalogue, Product } from '../catalogue';
+import { type Catalogue, overlay, type OwnRecord, type Product } from '../catalogue';
 import { dictionaryOf } from './dictionary';
 import { type Correction, type LabelAnswer, readLabel } from './read';
 
@@ -76,6 +76,58 @@ export function changesOfLabel(
   const rest = base.contents.filter((c) => !named.some((n) => n.substance === c.substance));
   const contents = read.undisclosed || !named.length ? [...named, ...rest] : named;
   return { contents, disclosed: read.undisclosed ? 'no' : 'yes' };
+}
+
+/** An own record as it lies in the household, with the label that it was read from. */
+export type OwnLabelled = OwnRecord & { label?: { text: string; corrections?: readonly Correction[] } | null };
+
+/**
+ * A product of which only the label is known: judged by what it names, never offered for use, and unknown beside
+ * anything unless the list is whole. What nobody said is taken at its worst.
+ */
+export function productOfLabel(own: OwnLabelled, catalogue: Catalogue): Product {
+  const read = readLabel(own.label?.text ?? '', catalogue, own.label?.corrections ?? []);
+  const named = contentsOf(read);
+  const nothing = [...catalogue.substances.values()].find((s) => s.classes.includes('undisclosed'))!;
+  const contents = named.length ? named : [{ substance: nothing.id, percent: { min: 0, max: 100 } }];
+  return {
+    id: own.id,
+    name: own.name ?? own.id,
+    synonyms: [],
+    state: 'liquid',
+    contents,
+    disclosed: read.undisclosed || !named.length ? 'no' : 'yes',
+    pH: null,
+    density: null,
+    strength: { substance: contents[0]!.substance, percent: 100, basis: 'w/w' },
+    mechanisms: {},
+    use: { unit: 'neat', neatOnly: true },
+    dwell_min: null,
+    rinse: 'rinse',
+    shelfLife_months: null,
+    septic: 'no',
+    fragrance: 'varies',
+    fume: 1,
+    hazards: { pictograms: [], signal: 'Danger' },
+    disinfects: 'no',
+    advised: false,
+    suits: 'none',
+    basis: { default: 'household' },
+  };
+}
+
+/** The shipped catalogue with everything of the household's own over it, what is only a label too. */
+export function catalogueOfHousehold(
+  shipped: Catalogue,
+  own: Partial<Record<'products' | 'materials' | 'soils' | 'tools', readonly OwnLabelled[]>>,
+): Catalogue {
+  const merged = overlay(shipped, own);
+  const bare = (own.products ?? []).filter((p) => !p.basedOn);
+  if (!bare.length) return merged;
+  return {
+    ...merged,
+    products: new Map([...merged.products, ...bare.map((p) => [p.id, productOfLabel(p, shipped)] as const)]),
+  };
 }
 
 /** A row of a file of own labels, and what is wrong with it. */

@@ -1,31 +1,38 @@
 import {
   type Catalogue,
+  catalogueOfHousehold,
   catalogueSchemas,
   type Door,
   knownCurrency,
   knownLocale,
   knownTimeZone,
-  overlay,
-  type OwnRecord,
+  type OwnLabelled,
   type Problem,
 } from '@dolly-tub/core';
 import type { Store } from '../store/store';
 import { HttpProblem, invalid } from './problem';
 import { faults } from './validate';
 
-/** The shipped catalogue with this household's own records over it; made anew only when one of them changes. */
-export function catalogueOf(store: Store, shipped: Catalogue): () => Catalogue {
+/** The shipped catalogue with this household's own records over it. */
+export interface HouseCatalogue {
+  /** As committed; made anew only when one of the own records changes. */
+  (): Catalogue;
+  /** As it stands in the middle of a transaction that brings own records in. */
+  now(): Catalogue;
+}
+export function catalogueOf(store: Store, shipped: Catalogue): HouseCatalogue {
+  const read = (): Catalogue =>
+    catalogueOfHousehold(shipped, {
+      products: store.repos.products.all() as unknown as OwnLabelled[],
+      materials: store.repos.materials.all() as unknown as OwnLabelled[],
+      soils: store.repos.soils.all() as unknown as OwnLabelled[],
+      tools: store.repos.tools.all() as unknown as OwnLabelled[],
+    });
   let merged: Catalogue | null = null;
   store.onChange((c) => {
     if (['products', 'materials', 'soils', 'tools', '*'].includes(c.door)) merged = null;
   });
-  return () =>
-    (merged ??= overlay(shipped, {
-      products: store.repos.products.all() as unknown as OwnRecord[],
-      materials: store.repos.materials.all() as unknown as OwnRecord[],
-      soils: store.repos.soils.all() as unknown as OwnRecord[],
-      tools: store.repos.tools.all() as unknown as OwnRecord[],
-    }));
+  return Object.assign(() => (merged ??= read()), { now: read });
 }
 
 const OWN: ReadonlySet<string> = new Set(['products', 'materials', 'soils', 'tools']);

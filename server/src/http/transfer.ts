@@ -2,14 +2,14 @@ import { randomBytes } from 'node:crypto';
 import { createReadStream, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Catalogue, type Door, FORMAT_VERSION, type LogEntry, type Problem, type RecordOf } from '@dolly-tub/core';
+import { type Door, FORMAT_VERSION, type LogEntry, type Problem, type RecordOf } from '@dolly-tub/core';
 import Router from '@koa/router';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, readJson } from './body';
 import { once } from './once';
 import { exportSchema } from './openapi';
 import { HttpProblem, invalid } from './problem';
-import { checkRefs } from './refs';
+import { checkRefs, type HouseCatalogue } from './refs';
 import { faults, inUtc } from './validate';
 
 interface ExportDocument {
@@ -39,8 +39,10 @@ const ORDER: Door[] = [
   'runs',
 ];
 
+const TALLY = { added: 'adds', changed: 'changes', same: 'same' } as const;
+
 /** Export, import with preview, backup, the demo, and emptying. */
-export function transferRoutes(store: Store, catalogue: () => Catalogue, now: () => Date, seed: () => void): Router {
+export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () => Date, seed: () => void): Router {
   const router = new Router({ prefix: '/api' });
 
   router.get('/export', (ctx) => {
@@ -85,28 +87,28 @@ export function transferRoutes(store: Store, catalogue: () => Catalogue, now: ()
     inUtc(exportSchema, raw);
     class Rollback extends Error {}
     const take = (): void => {
-      for (const door of ORDER)
+      // into an empty house everything comes exactly as it was, versions and numbers too
+      const blank = store.isBlank();
+      // own records come first, and what follows may refer to them
+      let known = catalogue.now();
+      for (const door of ORDER) {
+        if (door === 'files') known = catalogue.now();
         for (const [i, record] of (raw.records[door] ?? []).entries()) {
           try {
-            checkRefs(door, record as unknown as Record<string, unknown>, store, catalogue());
-            const had = store.repos[door].get(record.id);
-            const tally = !had
-              ? answer.adds
-              : JSON.stringify(had) === JSON.stringify(record)
-                ? answer.same
-                : answer.changes;
+            checkRefs(door, record as unknown as Record<string, unknown>, store, known);
+            const put = store.repos[door].put as (r: unknown, exact: boolean) => keyof typeof TALLY;
+            const tally = answer[TALLY[put(record, blank)]];
             tally[door] = (tally[door] ?? 0) + 1;
-            if (tally !== answer.same) (store.repos[door].put as (r: unknown) => void)(record);
           } catch (e) {
             if (!(e instanceof HttpProblem)) throw e;
             for (const p of e.errors ?? [])
               answer.problems.push({ path: `/records/${door}/${i}${p.path}`, message: p.message });
           }
         }
+      }
       for (const entry of raw.log ?? []) {
-        const tally = store.log.get(entry.id) ? answer.same : answer.adds;
+        const tally = store.log.put(entry, blank) ? answer.adds : answer.same;
         tally['log'] = (tally['log'] ?? 0) + 1;
-        if (tally === answer.adds) store.log.put(entry);
       }
       if (preview || answer.problems.length) throw new Rollback();
     };

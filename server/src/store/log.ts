@@ -24,7 +24,8 @@ export interface LogStore {
     next?: string;
   };
   all(): LogEntry[];
-  put(entry: LogEntry): void;
+  /** Bring in an entry as exported; `exact` keeps its number. False when it was there. */
+  put(entry: LogEntry, exact?: boolean): boolean;
 }
 
 export function createLog(
@@ -39,6 +40,11 @@ export function createLog(
   const get = (id: string): LogEntry | null => {
     const r = orm.select().from(log).where(eq(log.id, id)).get();
     return r ? toEntry(r) : null;
+  };
+
+  const told = (id: string): void => {
+    const c = orm.insert(changes).values({ door: 'log', id, version: 1, op: 'create' }).returning().get();
+    onChange({ ...c, op: 'create' });
   };
 
   /** Apply a move and return it with what is left. Nothing goes below zero. */
@@ -117,8 +123,7 @@ export function createLog(
       const done = applied ? fields : effects(fields, recordedAt);
       const { kind, at = recordedAt, ...body } = done;
       const r = orm.insert(log).values({ id, at, recordedAt, kind, body }).returning().get();
-      const c = orm.insert(changes).values({ door: 'log', id, version: 1, op: 'create' }).returning().get();
-      onChange({ ...c, op: 'create' });
+      told(id);
       return toEntry(r);
     },
     list({ limit, after, kind, since }) {
@@ -144,13 +149,22 @@ export function createLog(
       };
     },
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
-    put(entry) {
-      const { id, seq: _s, at, recordedAt, kind, ...body } = entry;
+    put(entry, exact = false) {
+      if (get(entry.id)) return false;
+      const { id, seq, at, recordedAt, kind, ...body } = entry;
       orm
         .insert(log)
-        .values({ id, at, recordedAt, kind, body: body as Record<string, unknown> })
-        .onConflictDoNothing()
+        .values({
+          ...(exact ? { seq } : {}),
+          id,
+          at: at ?? recordedAt,
+          recordedAt,
+          kind,
+          body: body as Record<string, unknown>,
+        })
         .run();
+      told(id);
+      return true;
     },
   };
 }

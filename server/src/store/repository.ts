@@ -40,8 +40,8 @@ export interface Repository<D extends Door> {
   patch(id: string, fields: Record<string, unknown>): RecordOf<D>;
   remove(id: string, version: number | null, withId?: string): void;
   restore(id: string): RecordOf<D>;
-  /** Put a record back exactly as exported. */
-  put(record: RecordOf<D>): void;
+  /** Bring in a record as exported, in the place of what is there; `exact` keeps its version too. */
+  put(record: RecordOf<D>, exact?: boolean): 'same' | 'changed' | 'added';
 }
 
 type Row = {
@@ -204,11 +204,15 @@ export function createRepository<D extends Door>(
       }
       return back;
     },
-    put(record) {
+    put(record, exact = false) {
+      const had = row(record.id);
       const body = bodyOf(record);
+      if (had && !had.deletedAt && stable(bodyOf(repo.get(record.id)!)) === stable(body)) return 'same';
+      // versions only rise: whoever holds the record as it was must not save over what came
+      const version = had && !exact ? Math.max(had.version + 1, record.version) : record.version;
       const values = {
         id: record.id,
-        version: record.version,
+        version,
         createdAt: record.createdAt,
         updatedAt: record.updatedAt,
         deletedAt: null,
@@ -220,7 +224,8 @@ export function createRepository<D extends Door>(
         .values(values as never)
         .onConflictDoUpdate({ target: table.id, set: values as never })
         .run();
-      changed(record.id, record.version, 'update');
+      changed(record.id, version, had ? 'update' : 'create');
+      return had ? 'changed' : 'added';
     },
   };
   if (door === 'files') {

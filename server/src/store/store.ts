@@ -4,7 +4,7 @@ import { gt, lt, sql } from 'drizzle-orm';
 import { createLog, type LogStore } from './log';
 import { type Db, openStore } from './open';
 import { type Change, createRepository, type Repository } from './repository';
-import { changes, idempotency, tables } from './tables';
+import { changes, idempotency, log, tables } from './tables';
 
 export type Repositories = { [D in Door]: Repository<D> };
 export interface Snapshot {
@@ -25,6 +25,8 @@ export interface Store {
   onChange(listener: (c: Change) => void): () => void;
   /** Nobody has ever kept anything here. */
   isNew(): boolean;
+  /** Nothing is kept here but the plain settings that it began with. */
+  isBlank(): boolean;
   /** Why nothing may be written, in a sentence; null when all is well. */
   damage: string | null;
   /** Everything, in one transaction; afterwards the household has its plain settings again. */
@@ -110,6 +112,16 @@ export function createStore(dataDir: string, now: () => Date): Store {
       return () => emitter.off('change', listener);
     },
     isNew: () => typed.settings.get('household') === null && store.lastSeq() === 0,
+    isBlank: () =>
+      (typed.settings.get('household')?.version ?? 1) === 1 &&
+      [...DOORS.filter((d) => d !== 'settings').map((d) => tables[d]), log].every(
+        (t) =>
+          db.orm
+            .select({ one: sql`1` })
+            .from(t)
+            .limit(1)
+            .get() === undefined,
+      ),
     damage: db.damage,
     empty() {
       store.transaction(() => {

@@ -1,9 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   type Catalogue,
+  catalogueOfHousehold,
   loadCatalogue,
-  overlay,
-  type OwnRecord,
+  type OwnLabelled,
   type RawCatalogue,
   type Source,
 } from '@dolly-tub/core';
@@ -25,7 +25,7 @@ export class Knowledge {
     const own = this.own();
     return own.products.length + own.materials.length + own.soils.length + own.tools.length === 0
       ? c
-      : overlay(c, own as unknown as Record<'products', OwnRecord[]>);
+      : catalogueOfHousehold(c, own as unknown as Record<'products', OwnLabelled[]>);
   });
 
   async load(): Promise<void> {
