@@ -5,6 +5,7 @@ import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
 import { catalogueRoutes } from './http/catalogue';
 import { computeRoutes } from './http/compute';
+import { copyRoutes } from './http/copies';
 import { eventRoutes } from './http/events';
 import { guard } from './http/guard';
 import { schemaRoutes } from './http/openapi';
@@ -107,6 +108,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     computeRoutes(store, catalogue, o.now),
     schemaRoutes(o.version),
     transferRoutes(store, catalogue, o.now, seed),
+    copyRoutes(store, o.now),
     eventRoutes(store),
     recordRoutes(store, catalogue, o.now),
   ]) {

@@ -6,6 +6,7 @@ import { type Door, FORMAT_VERSION, type LogEntry, type Problem, type RecordOf }
 import Router from '@koa/router';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, readJson } from './body';
+import { confirmed } from './copies';
 import { once } from './once';
 import { exportSchema } from './openapi';
 import { HttpProblem, invalid } from './problem';
@@ -114,11 +115,13 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
     };
     try {
       if (preview) store.transaction(take);
-      else
+      else {
+        const copy = store.takeCopy('import');
         once(ctx, store, now, raw, () => {
           take();
-          return { status: 200, answer };
+          return { status: 200, answer: { ...answer, copy } };
         });
+      }
     } catch (e) {
       if (!(e instanceof Rollback)) throw e;
       if (!preview) throw invalid(answer.problems.slice(0, 50));
@@ -136,28 +139,28 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
     ctx.body = stream;
   });
 
-  const confirmed = async (ctx: Parameters<Parameters<typeof router.post>[1]>[0], word: string): Promise<void> => {
-    const body = (await readJson(ctx)) as { confirm?: unknown } | null;
-    if (body?.confirm !== word)
-      throw invalid([{ path: '/confirm', message: `This cannot be undone: send {"confirm": "${word}"} to go on.` }]);
-  };
   router.post('/demo/reset', async (ctx) => {
     await confirmed(ctx, 'reset');
+    const copy = store.takeCopy('reset');
     once(ctx, store, now, 'reset', () => {
       store.empty();
       seed();
       return {
         status: 200,
-        answer: { done: true, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length },
+        answer: { done: true, copy, rooms: store.repos.rooms.all().length, spots: store.repos.spots.all().length },
       };
     });
   });
   router.post('/household/empty', async (ctx) => {
-    await confirmed(ctx, 'empty');
+    const { keep } = await confirmed(ctx, 'empty');
+    if (keep !== undefined && typeof keep !== 'boolean')
+      throw invalid([{ path: '/keep', message: 'keep is true (a copy for 30 days) or false (nothing is left).' }]);
+    const copy = keep === false ? null : store.takeCopy('empty');
     once(ctx, store, now, 'empty', () => {
       store.empty();
-      return { status: 200, answer: { done: true } };
+      return { status: 200, answer: { done: true, copy } };
     });
+    if (keep === false) store.leaveNothing();
   });
   return router;
 }

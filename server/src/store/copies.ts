@@ -85,6 +85,19 @@ export function takeCopy(db: Database.Database, dataDir: string, reason: Reason,
   return { id, reason, takenAt };
 }
 
+/** Copies taken before a household was emptied are kept for so long. */
+const KEEP_EMPTIED_DAYS = 30;
+/** Remove what is kept no longer. */
+export function pruneCopies(dataDir: string, now: Date): void {
+  const old = new Date(now.getTime() - KEEP_EMPTIED_DAYS * 86_400_000).toISOString();
+  for (const c of copiesIn(dataDir)) if (c.reason === 'empty' && c.takenAt < old) removeCopy(dataDir, c.id);
+}
+/** Remove every copy there is, those of the first program too. */
+export function removeCopies(dataDir: string): void {
+  rmSync(folderOf(dataDir), { recursive: true, force: true });
+  for (const f of readdirSync(dataDir)) if (/^household-before-\d+\.sqlite$/.test(f)) rmSync(join(dataDir, f));
+}
+
 export const removeCopy = (dataDir: string, id: string): void => rmSync(fileOf(dataDir, id), { force: true });
 /** What the newest sound copy is called; null when there is none. */
 export const newestSound = (dataDir: string): string | null =>

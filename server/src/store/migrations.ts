@@ -1,3 +1,5 @@
+import type Database from 'better-sqlite3';
+
 /**
  * Numbered migrations, oldest first; the store's number is SQLite's user_version. The same list carries
  * an older export forward (`record`), so that file and store share one history.
@@ -39,3 +41,14 @@ UPDATE log SET at = recorded_at WHERE at < '1970' OR at >= '2200';
   },
 ];
 export const STORE_VERSION = MIGRATIONS[MIGRATIONS.length - 1]!.number;
+
+/** Bring a store of a version forward to the newest, one migration a transaction. */
+export function migrate(sqlite: Database.Database, version: number, upTo = STORE_VERSION): void {
+  for (const m of MIGRATIONS) {
+    if (m.number <= version || m.number > upTo) continue;
+    sqlite.transaction(() => {
+      sqlite.exec(m.sql);
+      sqlite.pragma(`user_version = ${m.number}`);
+    })();
+  }
+}

@@ -4,7 +4,7 @@ import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import { newestSound, takeCopy } from './copies';
 import { lockFolder } from './lock';
-import { MIGRATIONS, STORE_VERSION } from './migrations';
+import { migrate, STORE_VERSION } from './migrations';
 import { StartProblem } from './start-problem';
 
 export interface Db {
@@ -79,17 +79,6 @@ function openFile(dataDir: string, now: () => Date): Pick<Db, 'sqlite' | 'orm' |
     throw new StartProblem(
       `The household's file, ${file}, cannot be used (${(e as Error).message}). ${whatToPutBack(dataDir)}`,
     );
-  }
-}
-
-/** Bring a store of a version forward to the newest, one migration a transaction. */
-export function migrate(sqlite: Database.Database, version: number, upTo = STORE_VERSION): void {
-  for (const m of MIGRATIONS) {
-    if (m.number <= version || m.number > upTo) continue;
-    sqlite.transaction(() => {
-      sqlite.exec(m.sql);
-      sqlite.pragma(`user_version = ${m.number}`);
-    })();
   }
 }
 

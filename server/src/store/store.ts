@@ -1,6 +1,8 @@
 import { EventEmitter } from 'node:events';
 import { type Door, DOORS, type LogEntry, type RecordOf } from '@dolly-tub/core';
 import { gt, lt, sql } from 'drizzle-orm';
+import { dropCopy, readCopy, replaceBy } from './bring-back';
+import { copiesIn, type Copy, damageOf, fileOf, pruneCopies, type Reason, removeCopies, takeCopy } from './copies';
 import { createLog, type LogStore } from './log';
 import { type Db, openStore } from './open';
 import { type Change, createRepository, type Repository } from './repository';
@@ -31,6 +33,14 @@ export interface Store {
   damage: string | null;
   /** Everything, in one transaction; afterwards the household has its plain settings again. */
   empty(): void;
+  /** After emptying: nothing of what was is left in any file of the folder. */
+  leaveNothing(): void;
+  copies(): Copy[];
+  isDamaged(copy: string): boolean;
+  /** A copy of everything as it is now; null where there is nothing to lose. */
+  takeCopy(reason: Reason): Copy | null;
+  /** Everything as a copy has it, in one transaction. */
+  bringBack(id: string): void;
   /** Settings of a household that nobody has set up yet. */
   settle(): void;
   /** Everything at one moment; without the bytes of files when the page only wants the records. */
@@ -65,7 +75,10 @@ const KEEP_KEYS_DAYS = 30;
 
 export function createStore(dataDir: string, now: () => Date): Store {
   const db = openStore(dataDir, now);
-  if (db.damage === null) prune(db, now());
+  if (db.damage === null) {
+    prune(db, now());
+    pruneCopies(dataDir, now());
+  }
   const emitter = new EventEmitter();
   emitter.setMaxListeners(1000);
   let pending: Change[] = [];
@@ -74,6 +87,11 @@ export function createStore(dataDir: string, now: () => Date): Store {
   const repos = {} as Record<Door, unknown>;
   for (const door of DOORS) repos[door] = createRepository(door, db, now, onChange, () => repos as Repositories);
   const typed = repos as Repositories;
+  /** Tell that everything is another than it was. */
+  const anew = (): void => {
+    const c = db.orm.insert(changes).values({ door: '*', id: '*', version: 0, op: 'delete' }).returning().get();
+    onChange({ ...c, op: 'delete' });
+  };
   const store: Store = {
     db,
     repos: typed,
@@ -143,10 +161,31 @@ export function createStore(dataDir: string, now: () => Date): Store {
         ] as const)
           db.orm.delete(tables[t]).run();
         db.sqlite.exec('DELETE FROM log');
-        db.orm.insert(changes).values({ door: '*', id: '*', version: 0, op: 'delete' }).run();
-        onChange({ seq: store.lastSeq(), door: '*', id: '*', version: 0, op: 'delete' });
+        anew();
         store.settle();
       });
+    },
+    leaveNothing() {
+      db.sqlite.exec('DELETE FROM idempotency; DELETE FROM changes WHERE seq < (SELECT max(seq) FROM changes)');
+      removeCopies(dataDir);
+      db.sqlite.pragma('secure_delete = ON');
+      db.sqlite.exec('VACUUM');
+      db.sqlite.pragma('wal_checkpoint(TRUNCATE)');
+    },
+    copies: () => copiesIn(dataDir),
+    isDamaged: (copy) => damageOf(fileOf(dataDir, copy)) !== null,
+    takeCopy: (reason) => (store.isBlank() ? null : takeCopy(db.sqlite, dataDir, reason, now())),
+    bringBack(id) {
+      const copy = readCopy(dataDir, id);
+      try {
+        store.transaction(() => {
+          replaceBy(db.sqlite, copy);
+          anew();
+        });
+      } finally {
+        copy.close();
+        dropCopy(dataDir, id);
+      }
     },
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
     snapshot: (files = true) =>

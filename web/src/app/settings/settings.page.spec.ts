@@ -34,13 +34,37 @@ describe('Settings', () => {
   test('throwing the household away asks first', async () => {
     const p = await open(SettingsPage);
     await p.press(/^Put the demo back/);
-    expect(p.api.called).toEqual([]);
+    const posted = () => p.api.called.filter((c) => c.method === 'POST');
+    expect(posted()).toEqual([]);
     expect(p.text('[role=alert]')).toMatch(/Throw this household away and put Heron Lock back\?/);
     await p.press(/^Keep it/);
     await p.press(/^Empty the household/);
+    await p.press(/^Empty it, keep a copy/);
+    await p.press(/^Empty the household/);
+    await p.press(/^Empty it, leave nothing/);
+    await p.press(/^Put the demo back/);
     await p.press(/^Yes, throw it away/);
-    expect(p.api.called).toEqual([{ method: 'POST', path: '/household/empty', body: { confirm: 'empty' } }]);
-    expect(p.text()).toMatch(/The household is empty/);
+    expect(posted()).toEqual([
+      { method: 'POST', path: '/household/empty', body: { confirm: 'empty', keep: true } },
+      { method: 'POST', path: '/household/empty', body: { confirm: 'empty', keep: false } },
+      { method: 'POST', path: '/demo/reset', body: { confirm: 'reset' } },
+    ]);
+    expect(p.text()).toMatch(/Heron Lock is back/);
+  });
+  test('a copy is named by when and why, and brought back after a second word', async () => {
+    const p = await open(SettingsPage);
+    expect(p.text()).not.toMatch(/Bring back/);
+    const copy = { id: 'c1', takenAt: '2026-11-25T10:30:00.000Z', says: 'before the household was emptied' };
+    p.api.answers['/copies'] = { items: [copy] };
+    await p.press(/^Empty the household/);
+    await p.press(/^Empty it, keep a copy/);
+    await p.settle();
+    expect(p.text()).toMatch(/25 Nov.*before the household was emptied/);
+    await p.press(/^bring back/);
+    expect(p.text('[role=alert]')).toMatch(/What is here now is copied first/);
+    await p.press(/^Yes, bring it back/);
+    expect(p.api.called).toContainEqual({ method: 'POST', path: '/copies/c1/restore', body: { confirm: 'restore' } });
+    expect(p.text()).toMatch(/The household is as it was on/);
   });
   test('an export is previewed before it is brought in', async () => {
     const p = await open(SettingsPage);
@@ -49,9 +73,10 @@ describe('Settings', () => {
     field.dispatchEvent(new Event('change'));
     await p.settle();
     await p.settle();
-    expect(p.api.called[0]).toMatchObject({ path: '/import?preview=1' });
+    const posted = () => p.api.called.filter((c) => c.method === 'POST');
+    expect(posted()[0]).toMatchObject({ path: '/import?preview=1' });
     await p.press(/^Bring it in/);
-    expect(p.api.called[1]).toMatchObject({ path: '/import', body: { format: 'x' } });
+    expect(posted()[1]).toMatchObject({ path: '/import', body: { format: 'x' } });
   });
   test('a file that is no export is said to be none', async () => {
     const p = await open(SettingsPage);

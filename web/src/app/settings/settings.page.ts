@@ -6,13 +6,20 @@ import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
-import { peopleWords } from '../shared/words';
+import { peopleWords, when } from '../shared/words';
 
 interface Preview {
   adds: Record<string, number>;
   changes: Record<string, number>;
   same: Record<string, number>;
   problems: { path: string; message: string }[];
+}
+
+/** A copy of everything, and what it was taken before. */
+interface CopyTaken {
+  id: string;
+  takenAt: string;
+  says: string;
 }
 
 /** The household once: measures, look, stances, numbers for an emergency, and its data in and out. */
@@ -51,16 +58,21 @@ interface Preview {
             <div class="field"><label for="import">Bring in an export</label><input id="import" type="file" accept="application/json,.json" (change)="choose($event)" /></div>
             @if (preview(); as p) { <div class="tray" [class.copper]="p.problems.length"><p class="small"><b>It would add</b> {{ tally(p.adds) }}; <b>change</b> {{ tally(p.changes) }}; leave {{ tally(p.same) }} as it is.</p>@for (x of p.problems.slice(0, 8); track x.path) { <p class="small warn">{{ x.path }}: {{ x.message }}</p> }@if (!p.problems.length) { <button class="btn strong" type="button" (click)="take()">Bring it in</button> }</div> }
           </section>
+          @if (copies().length) { <section class="plate"><h2>Bring back</h2>
+            <p class="small">Copies of everything, taken before something was thrown away.</p>
+            <ul class="plain copies">@for (c of copies(); track c.id) { <li class="row"><span><b>{{ taken(c.takenAt) }}</b><span class="small quiet"> {{ c.says }}</span></span>@if (backing() !== c.id) {<button class="chip" type="button" [attr.aria-label]="'bring back the copy of ' + taken(c.takenAt)" (click)="backing.set(c.id)">bring back</button>} @else {<span class="row" role="alert"><span class="small">What is here now is copied first.</span><button class="btn strong" type="button" (click)="bringBack(c)">Yes, bring it back</button><button class="btn" type="button" (click)="backing.set(null)">Leave it</button></span>}</li> }</ul>
+          </section> }
           <section class="plate copper"><h2>Start over</h2>
-            <p class="small">Putting the demo household back throws away what is in here now. Export first.</p>
-            @if (asking()) { <div class="tray copper" role="alert"><p><b>{{ asking() === 'reset' ? 'Throw this household away and put Heron Lock back?' : 'Throw this household away and start with nothing?' }}</b></p><div class="row"><button class="btn danger" type="button" (click)="really()">Yes, throw it away</button><button class="btn" type="button" (click)="asking.set(null)">Keep it</button></div></div> }
+            <p class="small">Putting the demo household back, or emptying, throws away what is in here now. A copy is taken first, unless you want nothing to be left.</p>
+            @if (asking() === 'reset') { <div class="tray copper" role="alert"><p><b>Throw this household away and put Heron Lock back?</b></p><div class="row"><button class="btn danger" type="button" (click)="really('reset')">Yes, throw it away</button><button class="btn" type="button" (click)="asking.set(null)">Keep it</button></div></div> }
+            @else if (asking() === 'empty') { <div class="tray copper" role="alert"><p><b>Throw this household away and start with nothing?</b></p><p class="small">A copy can stay on this machine for 30 days. Or nothing stays: no copy, no old backup of Dolly Tub’s own, nothing in this browser.</p><div class="row"><button class="btn danger" type="button" (click)="really('empty', true)">Empty it, keep a copy for 30 days</button><button class="btn danger" type="button" (click)="really('empty', false)">Empty it, leave nothing</button><button class="btn" type="button" (click)="asking.set(null)">Keep it</button></div></div> }
             @else { <div class="row"><button class="btn" type="button" (click)="asking.set('reset')">Put the demo back</button><button class="btn" type="button" (click)="asking.set('empty')">Empty the household</button></div> }
           </section>
         </div>
       } @else { <p class="quiet" role="status">Reading the settings …</p> }
     </div>
   `,
-  styles: `.grid{columns:360px 3;column-gap:18px} section{display:grid!important;gap:12px;break-inside:avoid;margin-bottom:18px} fieldset{border:0;padding:0;margin:0;min-width:0} legend{font-weight:600;padding:0;margin-bottom:6px} fieldset p{margin:6px 0 0} .plain{list-style:none} input[type=file]{padding:9px 12px} `,
+  styles: `.grid{columns:360px 3;column-gap:18px} section{display:grid!important;gap:12px;break-inside:avoid;margin-bottom:18px} fieldset{border:0;padding:0;margin:0;min-width:0} legend{font-weight:600;padding:0;margin-bottom:6px} fieldset p{margin:6px 0 0} .plain{list-style:none} .copies li{justify-content:space-between} input[type=file]{padding:9px 12px} `,
 })
 export class SettingsPage {
   private readonly store = inject(Store);
@@ -82,9 +94,30 @@ export class SettingsPage {
   protected readonly asking = signal<'reset' | 'empty' | null>(null);
   protected readonly preview = signal<Preview | null>(null);
   private document: unknown = null;
+  protected readonly copies = signal<readonly CopyTaken[]>([]);
+  protected readonly backing = signal<string | null>(null);
 
   constructor() {
     void this.knowledge.load();
+    void this.readCopies();
+  }
+  protected taken = (at: string): string => when(at, this.settings()?.timeZone, this.settings()?.locale);
+  private async readCopies(): Promise<void> {
+    try {
+      this.copies.set((await this.api.call<{ items: CopyTaken[] }>('GET', '/copies')).items);
+    } catch {
+      this.copies.set([]);
+    }
+  }
+  protected async bringBack(copy: CopyTaken): Promise<void> {
+    this.backing.set(null);
+    try {
+      await this.api.call('POST', `/copies/${copy.id}/restore`, { confirm: 'restore' });
+      this.said.set(`The household is as it was on ${this.taken(copy.takenAt)}.`);
+    } catch (x) {
+      this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
+    }
+    await this.readCopies();
   }
   protected readonly stances = computed(() => [...(this.knowledge.catalogue()?.stances.values() ?? [])]);
   protected readonly people = computed(() => peopleWords(this.members()) || 'nobody noted yet');
@@ -134,19 +167,29 @@ export class SettingsPage {
     try {
       await this.api.call('POST', '/import', this.document);
       this.preview.set(null);
-      this.said.set('Brought in.');
+      this.said.set('Brought in. A copy of what was here before is under “Bring back”.');
+      await this.readCopies();
     } catch (x) {
       this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
     }
   }
-  protected async really(): Promise<void> {
-    const what = this.asking();
+  protected async really(what: 'reset' | 'empty', keep = true): Promise<void> {
     this.asking.set(null);
     try {
-      await this.api.call('POST', what === 'reset' ? '/demo/reset' : '/household/empty', { confirm: what });
-      this.said.set(what === 'reset' ? 'Heron Lock is back.' : 'The household is empty.');
+      if (what === 'reset') await this.api.call('POST', '/demo/reset', { confirm: 'reset' });
+      else await this.api.call('POST', '/household/empty', { confirm: 'empty', keep });
+      // the page's own copy, for when the server is away, goes too
+      if (!keep && typeof caches !== 'undefined') await caches.delete('household-copy');
+      this.said.set(
+        what === 'reset'
+          ? 'Heron Lock is back. A copy of what was here is under “Bring back”.'
+          : keep
+            ? 'The household is empty. A copy of what was here is under “Bring back”, for 30 days.'
+            : 'The household is empty, and nothing is left of it.',
+      );
     } catch (x) {
       this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
     }
+    await this.readCopies();
   }
 }

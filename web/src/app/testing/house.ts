@@ -53,6 +53,8 @@ export class FakeApi {
   readonly created: { door: string; body: Record<string, unknown> }[] = [];
   readonly called: { method: string; path: string; body: unknown }[] = [];
   refuse: Refused | null = null;
+  /** What a door answers from now on, by its path. */
+  readonly answers: Record<string, unknown> = {};
   private said(): void {
     const r = this.refuse;
     this.refuse = null;
@@ -78,7 +80,7 @@ export class FakeApi {
   async call(method: string, path: string, body?: unknown): Promise<unknown> {
     this.said();
     this.called.push({ method, path, body });
-    return { adds: {}, changes: {}, same: {}, problems: [] };
+    return this.answers[path] ?? { adds: {}, changes: {}, same: {}, problems: [], items: [] };
   }
 }
 export const refusal = (detail: string, status = 422, current: unknown = null): Refused =>
