@@ -20,8 +20,10 @@ run(process.execPath, [
   join(root, 'node_modules/.bin/jest'),
   '--selectProjects',
   'core',
+  'server',
   '--testPathPatterns',
   'mixing/properties',
+  'server/test/transfer',
 ]);
 
 // first load: what index.html asks for, compressed

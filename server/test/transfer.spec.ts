@@ -4,11 +4,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Door, LogFields } from '@dolly-tub/core';
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { NOW, testServer, type TestServer } from './server';
 
 /** Two empty houses: what one gives out, the other takes in. */
 let [from, to]: TestServer[] = [];
+const pictures: Buffer[] = [];
 beforeAll(async () => {
+  for (const colour of ['red', 'green', 'blue'])
+    pictures.push(
+      await sharp({ create: { width: 8, height: 6, channels: 3, background: colour } })
+        .png()
+        .toBuffer(),
+    );
   from = await testServer();
   to = await testServer();
   // what is tested here is what is written, not whether it outlives a power cut
@@ -33,7 +41,7 @@ function build(s: TestServer, seed: number): void {
     return id;
   };
   s.app.store.transaction(() => {
-    const bytes = Buffer.from([137, 80, 78, 71, ...some(40).map(() => Math.floor(r() * 256))]);
+    const bytes = pick(r, pictures);
     const photos = some(2).map(() =>
       make('files', {
         name: 'label',
@@ -196,9 +204,9 @@ test('what is given out and taken in by an empty house is the same house, versio
       expect([again.body.adds, again.body.changes]).toEqual([{}, {}]);
       expect(await exported(to!)).toEqual(document);
     }),
-    { numRuns: 200 },
+    { numRuns: process.env['DEEP'] ? 200 : 60 },
   );
-  expect([photos > 50, own > 50]).toEqual([true, true]);
+  expect([photos > 15, own > 15]).toEqual([true, true]);
 }, 240000);
 
 describe('an old export into a household that has gone on', () => {

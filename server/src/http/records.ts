@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import {
   type Catalogue,
   type Door,
@@ -17,6 +16,7 @@ import { bodyOf, stable } from '../store/repository';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, LIMIT, readJson } from './body';
 import { once } from './once';
+import { type Picture, readPicture } from './picture';
 import { HttpProblem, invalid } from './problem';
 import { checkRefs, notHere } from './refs';
 import { check } from './validate';
@@ -52,14 +52,12 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
   for (const door of DOORS) {
     const repo = store.repos[door];
     const limit = door === 'files' ? LARGE_LIMIT / 4 : LIMIT;
-    const checked = (raw: unknown): Record<string, unknown> => {
+    const checked = async (raw: unknown): Promise<Record<string, unknown>> => {
       const value = check<Record<string, unknown>>(incoming[door], raw);
       checkRefs(door, value, store, catalogue());
-      if (door === 'files')
-        value['sha256'] = createHash('sha256')
-          .update(Buffer.from(value['bytes'] as string, 'base64'))
-          .digest('hex');
-      return value;
+      if (door !== 'files') return value;
+      const { type, bytes, sha256 } = value as unknown as Picture;
+      return { ...value, ...(await readPicture(type, bytes, sha256)) };
     };
     router.get(`/${door}`, (ctx) => {
       const { limit: size, after } = page(ctx);
@@ -72,7 +70,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     });
     router.put(`/${door}/:id`, async (ctx) => {
       const raw = await readJson(ctx, limit);
-      const value = checked(raw);
+      const value = await checked(raw);
       const version = value['version'];
       if (typeof version !== 'number')
         throw invalid([{ path: '/version', message: '"version" is missing: send the version that you read.' }]);
@@ -98,7 +96,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     }
     router.post(`/${door}`, async (ctx) => {
       const raw = await readJson(ctx, limit);
-      const value = checked(raw);
+      const value = await checked(raw);
       once(ctx, store, now, raw, () => ({
         status: 201,
         answer: repo.create(bodyOf(value), value['id'] as string | undefined),

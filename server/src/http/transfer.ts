@@ -9,6 +9,7 @@ import { LARGE_LIMIT, readJson } from './body';
 import { confirmed } from './copies';
 import { once } from './once';
 import { exportSchema } from './openapi';
+import { checkPicture } from './picture';
 import { HttpProblem, invalid } from './problem';
 import { checkRefs, type HouseCatalogue } from './refs';
 import { faults, inUtc } from './validate';
@@ -86,6 +87,14 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
       return;
     }
     inUtc(exportSchema, raw);
+    for (const [i, f] of (raw.records.files ?? []).entries())
+      try {
+        await checkPicture(f.type, f.bytes, f.sha256);
+      } catch (e) {
+        if (!(e instanceof HttpProblem)) throw e;
+        for (const p of e.errors ?? [])
+          answer.problems.push({ path: `/records/files/${i}${p.path}`, message: p.message });
+      }
     class Rollback extends Error {}
     const take = (): void => {
       // into an empty house everything comes exactly as it was, versions and numbers too
