@@ -20,7 +20,6 @@ const LATER: Readonly<Record<string, string>> = {
   'KitBody.mirrored': 'drawing a kit as it is seen: the plan of the house',
   'KitBody.places.capacity': 'how much stands in a place: stocking by size',
   'LogBody.by': 'who did it: the diary of who did what',
-  'LogBody.run': 'from an entry back to its run: the diary of who did what',
   'MemberBody.hand': 'which hand, for carriers and reach: work that fits the person',
   'MemberBody.reach_mm': 'how high somebody reaches: work that fits the person',
   'MemberBody.sight': 'large print and labels to feel: work that fits the person',

@@ -2,6 +2,7 @@ export * from './records';
 export * from './ledger';
 export * from './context';
 export * from './moves';
+export * from './deeds';
 export * from './carriers';
 export * from './scene';
 export * from './pieces';

@@ -398,6 +398,21 @@ export const MoveBody = Type.Object(
   { stock: Ref, delta: num(-1e7, 1e7), unit: oneOf(['mL', 'g', 'piece']), after: Type.Optional(num(0, 1e7)) },
   closed,
 );
+/** One change of the household: an amount more or less, or a value in the place of another. */
+export const EffectBody = Type.Object(
+  {
+    on: oneOf(['stock', 'bottles', 'spots', 'shopping', 'runs']),
+    id: Ref,
+    /** A field, a field of it, or a soil of a spot: `onHand`, `fill/left_mL`, `soils/rust`. */
+    path: Text(120),
+    add: Type.Optional(Type.Number()),
+    /** Of what is in a bottle: when that was mixed. */
+    of: Type.Optional(Instant),
+    was: Type.Optional(Type.Unknown()),
+    is: Type.Optional(Type.Unknown()),
+  },
+  closed,
+);
 export const LOG_KINDS = [
   'note',
   'clean',
@@ -443,6 +458,10 @@ export const LogBody = Type.Object(
     bottle: maybe(Ref),
     used_mL: maybe(num(0, 1e6)),
     fill: maybe(FillBody),
+    /** The run ends with it. */
+    ends: Type.Optional(Type.Boolean()),
+    /** What it did to the household; written by the server, never sent. */
+    did: Type.Optional(Type.Array(EffectBody, { maxItems: 400 })),
   },
   closed,
 );
@@ -487,6 +506,7 @@ export type Run = RecordOf<'runs'>;
 export type Settings = RecordOf<'settings'>;
 export type Fill = Static<typeof FillBody>;
 export type Move = Static<typeof MoveBody>;
+export type Effect = Static<typeof EffectBody>;
 export type LogFields = Static<typeof LogBody>;
 export type LogEntry = LogFields & { id: string; seq: number; at: string; recordedAt: string };
 

@@ -138,6 +138,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     const raw = await readJson(ctx);
     const value = check<LogFields & { id?: string }>(incomingLog, raw);
     const { id, ...fields } = value;
+    if (fields.did) throw invalid([{ path: '/did', message: 'What an entry did is found out here: leave "did" out.' }]);
     once(ctx, store, now, raw, () => {
       if (id) {
         const had = store.log.get(id);
@@ -164,7 +165,7 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
 
 /** What a person asked to be written down: without what the log added to it (its instant, what is left, moves back). */
 function asked(entry: LogFields, at: string | undefined): unknown {
-  const { at: was, moves, ...rest } = bodyOf(entry) as LogFields;
+  const { at: was, moves, did: _d, ...rest } = bodyOf(entry) as LogFields;
   const { seq: _s, recordedAt: _r, ...same } = rest as Partial<LogEntry>;
   return {
     ...same,
@@ -180,7 +181,13 @@ function adjust(store: Store, id: string, before: number, value: Record<string, 
   if (delta === 0) return;
   const unit = (value['pack'] as { unit: 'mL' | 'g' | 'piece' }).unit;
   store.log.append(
-    { kind: 'stock', reason: 'adjust', moves: [{ stock: id, delta, unit, after }], text: 'Edited by hand' },
+    {
+      kind: 'stock',
+      reason: 'adjust',
+      moves: [{ stock: id, delta, unit, after }],
+      did: [{ on: 'stock', id, path: 'onHand', was: before, is: after }],
+      text: 'Edited by hand',
+    },
     undefined,
     true,
   );

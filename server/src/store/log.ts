@@ -1,8 +1,19 @@
-import type { LogEntry, LogFields, Move } from '@dolly-tub/core';
-import { and, desc, eq, gte, sql } from 'drizzle-orm';
+import {
+  deedOf,
+  type Effect,
+  fieldsAfter,
+  inverseOf,
+  type LogEntry,
+  type LogFields,
+  type Move,
+  type Reach,
+  type Result,
+  valueAt,
+} from '@dolly-tub/core';
+import { and, desc, eq, gt, gte, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Db } from './open';
-import type { Change, Repository } from './repository';
+import { bodyOf, type Change, type Repository, stable } from './repository';
 import { changes, log } from './tables';
 
 export class LogProblem extends Error {
@@ -32,7 +43,7 @@ export function createLog(
   db: Db,
   now: () => Date,
   onChange: (c: Change) => void,
-  repos: { stock: Repository<'stock'>; bottles: Repository<'bottles'>; shopping: Repository<'shopping'> },
+  repos: { [D in Effect['on']]: Repository<D> },
 ): LogStore {
   const { orm } = db;
   const toEntry = (r: typeof log.$inferSelect): LogEntry =>
@@ -47,71 +58,88 @@ export function createLog(
     onChange({ ...c, op: 'create' });
   };
 
-  /** Apply a move and return it with what is left. Nothing goes below zero. */
-  function applyMove(m: Move, i: number): Move {
-    const row = repos.stock.get(m.stock);
-    if (!row)
-      throw new LogProblem(`/moves/${i}/stock`, 'That thing is no longer on a shelf: leave it out, or restore it.');
-    if (row.pack.unit !== m.unit)
-      throw new LogProblem(`/moves/${i}/unit`, `It is counted in ${row.pack.unit}, not in ${m.unit}.`);
-    const after = Math.round((row.onHand + m.delta) * 1000) / 1000;
-    if (after < 0)
-      throw new LogProblem(
-        `/moves/${i}/delta`,
-        `Only ${row.onHand} ${row.pack.unit} are there: count the shelf first, then take ${-m.delta}.`,
-      );
-    repos.stock.patch(row.id, { onHand: after });
-    return { ...m, after };
+  const reach: Reach = {
+    stock: (id) => repos.stock.get(id),
+    bottle: (id) => repos.bottles.get(id),
+    spot: (id) => repos.spots.get(id),
+    run: (id) => repos.runs.get(id),
+    shopping: () => repos.shopping.all(),
+  };
+  const record = (on: Effect['on'], id: string): object | null => repos[on].get(id);
+  /** Each record is written once, however much of it changes; what is so already is not written again. */
+  const carryOut = (effects: readonly Effect[]): void => {
+    const each = new Map<string, { on: Effect['on']; was: object; is: object }>();
+    for (const x of effects) {
+      const key = `${x.on} ${x.id}`;
+      const was = each.get(key)?.was ?? record(x.on, x.id);
+      if (!was) continue;
+      const now = each.get(key)?.is ?? was;
+      each.set(key, { on: x.on, was, is: { ...now, ...fieldsAfter(now, x) } });
+    }
+    for (const { on, was, is } of each.values())
+      if (stable(bodyOf(was)) !== stable(bodyOf(is))) repos[on].patch((was as { id: string }).id, bodyOf(is));
+  };
+  /** What a deed found out, as a problem of the request. */
+  function orRefuse<T>(r: Result<T>): T {
+    if (r.ok) return r.value;
+    throw new LogProblem(r.problems[0]!.path, r.problems[0]!.message);
   }
 
-  function effects(e: LogFields, at: string): LogFields {
-    const done: LogFields = { ...e };
-    if (e.moves) done.moves = e.moves.map(applyMove);
-    if (e.kind === 'mix') {
-      const bottle = repos.bottles.get(e.bottle!);
-      if (!bottle) throw new LogProblem('/bottle', 'That bottle is not in this household.');
-      const volume = e.fill!.left_mL;
-      if (volume > bottle.capacity_mL)
-        throw new LogProblem('/fill/left_mL', `The bottle holds ${bottle.capacity_mL} mL: mix less.`);
-      repos.bottles.patch(bottle.id, { fill: e.fill });
-    }
-    if (e.kind === 'pour-out') {
-      const bottle = repos.bottles.get(e.bottle!);
-      if (!bottle) throw new LogProblem('/bottle', 'That bottle is not in this household.');
-      repos.bottles.patch(bottle.id, { fill: null });
-    }
-    if (e.kind === 'clean' && e.bottle && e.used_mL) {
-      const bottle = repos.bottles.get(e.bottle);
-      if (bottle?.fill)
-        repos.bottles.patch(bottle.id, {
-          fill: { ...bottle.fill, left_mL: Math.max(0, Math.round((bottle.fill.left_mL - e.used_mL) * 10) / 10) },
-        });
-    }
-    if (e.kind === 'stock' && e.reason === 'buy') {
-      const items = new Set((e.moves ?? []).map((m) => repos.stock.get(m.stock)?.item));
-      for (const line of repos.shopping.all())
-        if (line.state === 'open' && items.has(line.item)) repos.shopping.patch(line.id, { state: 'bought' });
-    }
-    if (e.kind === 'undo') {
-      const was = get(e.corrects!);
-      if (!was) throw new LogProblem('/corrects', 'That entry is not in the log.');
-      if (was.kind === 'undo') throw new LogProblem('/corrects', 'An undo cannot be undone: do it again instead.');
-      // what a head has met would be forgotten with it
-      if (was.kind === 'head-moved')
-        throw new LogProblem('/corrects', 'Move the head back instead: what it has met goes with it.');
-      if (Date.parse(at) - Date.parse(was.recordedAt) > DAY_MS)
-        throw new LogProblem('/corrects', 'It is more than a day old: write a correction instead.');
-      if (
-        orm
-          .select()
-          .from(log)
-          .where(and(eq(log.kind, 'undo'), sql`json_extract(${log.body}, '$.corrects') = ${was.id}`))
-          .get()
-      )
-        throw new LogProblem('/corrects', 'It was undone before.');
-      done.moves = (was.moves ?? []).map((m, i) => applyMove({ stock: m.stock, delta: -m.delta, unit: m.unit }, i));
-    }
-    return done;
+  /** Why an entry cannot be taken back at all; null when it can. */
+  function takenBack(was: LogEntry, at: string): string | null {
+    if (was.kind === 'undo') return 'An undo cannot be undone: do it again instead.';
+    // what a head has met would be forgotten with it
+    if (was.kind === 'head-moved') return 'Move the head back instead: what it has met goes with it.';
+    if (Date.parse(at) - Date.parse(was.recordedAt) > DAY_MS)
+      return 'It is more than a day old: write a correction instead.';
+    return undone().has(was.id) ? 'It was undone before.' : null;
+  }
+  const undone = (): ReadonlySet<string> =>
+    new Set(
+      orm
+        .select({ id: sql<string>`json_extract(${log.body}, '$.corrects')` })
+        .from(log)
+        .where(eq(log.kind, 'undo'))
+        .all()
+        .map((r) => r.id),
+    );
+  /** Take an entry back: exactly what it did, the other way round. */
+  function undo(e: LogFields, at: string): LogFields {
+    const was = get(e.corrects!);
+    if (!was) throw new LogProblem('/corrects', 'That entry is not in the log.');
+    const never = takenBack(was, at);
+    if (never) throw new LogProblem('/corrects', never);
+    const gone = undone();
+    const later = orm
+      .select()
+      .from(log)
+      .where(gt(log.seq, was.seq))
+      .orderBy(log.seq)
+      .all()
+      .map(toEntry)
+      .filter((x) => !gone.has(x.id));
+    const did = orRefuse(inverseOf(was, later, (on, id, path) => valueAt(record(on, id), path)));
+    carryOut(did);
+    const moves = (was.moves ?? []).map((m): Move => ({
+      stock: m.stock,
+      delta: -m.delta,
+      unit: m.unit,
+      after: repos.stock.get(m.stock)?.onHand,
+    }));
+    return { ...e, moves, did };
+  }
+  /** Do what an entry says, and what is written with it. */
+  function act(e: LogFields, at: string): { entry: LogFields; also: LogFields[] } {
+    if (e.kind === 'undo') return { entry: undo(e, at), also: [] };
+    const { entry, effects, also } = orRefuse(deedOf(e, reach, at));
+    carryOut(effects);
+    return { entry: { ...entry, ...(effects.length ? { did: effects } : {}) }, also };
+  }
+  function write(fields: LogFields, id: string, recordedAt: string): LogEntry {
+    const { kind, at = recordedAt, ...body } = fields;
+    const r = orm.insert(log).values({ id, at, recordedAt, kind, body }).returning().get();
+    told(id);
+    return toEntry(r);
   }
 
   return {
@@ -120,11 +148,11 @@ export function createLog(
       const recordedAt = now().toISOString();
       const problem = required(fields);
       if (problem) throw problem;
-      const done = applied ? fields : effects(fields, recordedAt);
-      const { kind, at = recordedAt, ...body } = done;
-      const r = orm.insert(log).values({ id, at, recordedAt, kind, body }).returning().get();
-      told(id);
-      return toEntry(r);
+      if (applied) return write(fields, id, recordedAt);
+      const { entry, also } = act(fields, recordedAt);
+      const written = write(entry, id, recordedAt);
+      for (const other of also) write(other, uuidv7(), recordedAt);
+      return written;
     },
     list({ limit, after, kind, since }) {
       const where = [];

@@ -57,6 +57,17 @@ describe('the doors in the page', () => {
     await api.create('rooms', { name: 'A' } as never).catch(() => null);
     expect(ids()[5]).not.toBe(ids()[4]);
   });
+  test('what an entry did is read at once, each record once', async () => {
+    const did = [
+      { on: 'stock', id: 's', path: 'onHand', add: -1 },
+      { on: 'spots', id: 'p', path: 'soils/rust', was: null, is: null },
+      { on: 'spots', id: 'p', path: 'soils/dust', was: null, is: null },
+    ];
+    reply = json(201, { id: 'e', seq: 1, at: 'now', did, version: 7 });
+    await api.write({ kind: 'clean', spot: 'p' });
+    expect(asked.slice(1).map((a) => a.url)).toEqual(['/api/stock/s', '/api/spots/p']);
+    expect(dispatched.slice(1)).toMatchObject([{ door: 'stock' }, { door: 'spots' }]);
+  });
   test('a refusal keeps the server’s words, the faults and the newer record', async () => {
     reply = json(409, {
       detail: 'Somebody changed it',

@@ -94,9 +94,21 @@ export class HouseholdApi {
       this.call<LogEntry>('POST', '/log', first, { 'Idempotency-Key': first.id }),
     );
     this.store.dispatch(householdEvents.entryWritten({ entry: written }));
+    await this.follow(written);
     return written;
   }
 
+  /** What an entry did to the household, read at once: the page goes on from what is, not from what it was. */
+  private async follow(written: LogEntry): Promise<void> {
+    const touched = new Map((written.did ?? []).map((d) => [`${d.on} ${d.id}`, d]));
+    await Promise.all(
+      [...touched.values()].map(async ({ on, id }) => {
+        // one that cannot be read now comes with the stream of changes
+        const record = await this.read(on, id).catch(() => null);
+        if (record) this.store.dispatch(householdEvents.recordChanged({ door: on, record }));
+      }),
+    );
+  }
   /**
    * A write under an id of its own. Until the server has answered, the same again is the first one again, with its id
    * and its instant: a lost answer makes no second record.

@@ -104,23 +104,17 @@ export class Heads {
     const { from, to } = p;
     this.busy.set(true);
     try {
-      for (const [a, b] of [
-        [from, to],
-        [to, from],
-      ] as const)
-        if (a.head)
-          await this.api.write({
-            kind: 'head-moved',
-            tools: [a.head.id],
-            from: a.id,
-            bottle: b.id,
-            fill: a.fill ?? null,
-            toolsRinsed: rinsed,
-            names: { from: a.name, bottle: b.name },
-            text: `The ${a.head.kind} head of ${a.name} now sits on ${b.name}${rinsed ? ', rinsed twice' : ', as it was'}.`,
-          });
-      await this.api.replace('bottles', { ...from, head: to.head ?? null });
-      await this.api.replace('bottles', { ...to, head: from.head ?? null });
+      // one deed: the server moves both heads, and writes down the other one with it
+      await this.api.write({
+        kind: 'head-moved',
+        tools: [from.head!.id],
+        from: from.id,
+        bottle: to.id,
+        fill: from.fill ?? null,
+        toolsRinsed: rinsed,
+        names: { from: from.name, bottle: to.name },
+        text: `The ${from.head!.kind} head of ${from.name} now sits on ${to.name}${rinsed ? ', rinsed twice' : ', as it was'}.`,
+      });
       this.pending.set(null);
       this.say(`${capital(from.name)} and ${to.name} have changed heads. What each head met goes with it.`);
     } catch (x) {

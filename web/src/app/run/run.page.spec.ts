@@ -98,25 +98,23 @@ describe('doing it', () => {
       minutes: 30,
       moves: [{ delta: -13, unit: 'g' }],
       names: { spot: 'Shower screen', product: 'citric acid' },
+      question: { soil: 'limescale' },
+      run: expect.any(String),
+      ends: true,
     });
-    expect(p.api.replaced.map((r) => r.door)).toEqual(['runs', 'spots']);
-    expect(p.api.replaced[1]!.record['soils']).toMatchObject([
-      { soil: 'limescale', severity: 0 },
-      { soil: 'soap-scum', severity: 2 },
-    ]);
+    // what it does to spot, shelf and run is done with it, not by more requests
+    expect([p.api.written.length, p.api.replaced]).toEqual([1, []]);
     expect(p.text('.step')).toMatch(/Done and written down.*Off the shelf: 13 g.*Its chance here was 78 %/);
   });
   test.each([
-    ['Partly', 'partly', 3],
-    ['Not', 'not', null],
-    ['Damaged', 'damaged', null],
-  ])('%s keeps what is left of the soil', async (word, outcome, severity) => {
+    ['Partly', 'partly'],
+    ['Not', 'not'],
+    ['Damaged', 'damaged'],
+  ])('%s is written down as that', async (word, outcome) => {
     const p = await start({ index: 3 });
     await p.press(new RegExp(`^${word}`), '.outcomes button');
-    expect(p.api.written[0]).toMatchObject({ outcome });
-    const spot = p.api.replaced.find((r) => r.door === 'spots');
-    if (severity === null) expect(spot).toBeUndefined();
-    else expect((spot!.record['soils'] as { severity: number }[])[0]!.severity).toBe(severity);
+    expect(p.api.written).toMatchObject([{ outcome, ends: true }]);
+    expect(p.api.replaced).toEqual([]);
   });
   test('from a mixed bottle nothing more leaves the shelf', async () => {
     const p = await start({ index: 3 }, (r) => {

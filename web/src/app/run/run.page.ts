@@ -274,13 +274,12 @@ export class RunPage implements OnDestroy {
       for (const part of parts) {
         if (this.written.has(part)) continue;
         const one = this.entryFor(r, part, outcome, parts.length);
-        await this.api.write(one.entry);
+        // the last one ends the run: what a clean does to spot, stock and bottle is done with it
+        await this.api.write(part === parts.at(-1) ? { ...one.entry, ends: true } : one.entry);
         this.written.add(part);
         came.push(...one.came);
         short ||= one.short;
       }
-      await this.api.replace('runs', { ...this.run()!, state: 'done', timers: [] });
-      for (const part of parts) await this.cleanSpot(part, outcome);
       const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
       this.doneSays.set(
         `${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came.join(' ')}${short ? ' The shelf was short of something: count it in Kits.' : ''}`,
@@ -391,21 +390,6 @@ export class RunPage implements OnDestroy {
       return { id: b.id, name: b.name, used };
     }
     return null;
-  }
-  private async cleanSpot(part: Part, outcome: Outcome): Promise<void> {
-    const s = this.spotOf(part.spot);
-    const soil = part.question?.soil;
-    if (!s || !soil || outcome === 'not' || outcome === 'damaged') return;
-    const soils = s.soils.map((x) =>
-      x.soil === soil
-        ? {
-            ...x,
-            severity: outcome === 'worked' ? 0 : Math.max(1, x.severity - 1),
-            seenAt: this.clock.now().toISOString(),
-          }
-        : x,
-    );
-    await this.api.replace('spots', { ...s, soils });
   }
 }
 type Part = Pick<Run, 'spot' | 'question' | 'method' | 'uses'>;

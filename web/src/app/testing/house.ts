@@ -4,13 +4,22 @@ import { type Provider, provideZonelessChangeDetection, signal, type Type } from
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatDialog } from '@angular/material/dialog';
 import { provideRouter, Router } from '@angular/router';
-import { type Catalogue, catalogueSchemas, loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
+import {
+  type Catalogue,
+  catalogueSchemas,
+  deedOf,
+  type Effect,
+  fieldsAfter,
+  loadCatalogue,
+  type LogFields,
+  type RawCatalogue,
+} from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { chooseFeature } from '../choose/choose.state';
 import { diluteFeature } from '../dilute/dilute.state';
 import { HouseholdApi, Refused } from '../household/api';
-import { household, householdEvents, KEPT } from '../household/state';
+import { household, householdEvents, type HouseholdState, KEPT } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
 import { Knowledge } from '../knowledge/knowledge';
 import { logFeature } from '../log/log.state';
@@ -63,7 +72,31 @@ export class FakeApi {
   async write(entry: Record<string, unknown>): Promise<unknown> {
     this.said();
     this.written.push(entry);
+    this.done(entry as LogFields);
     return { id: 'entry', ...entry };
+  }
+  /** What the server would do with it, in the page's store. */
+  private done(entry: LogFields): void {
+    const store = TestBed.inject(Store) as unknown as Store<{ household: HouseholdState }>;
+    const rows = store.selectSignal((s) => s.household);
+    const one = (door: Effect['on'], id: string): never => (rows()[door].entities[id] ?? null) as never;
+    const deed = deedOf(
+      entry,
+      {
+        stock: (id) => one('stock', id),
+        bottle: (id) => one('bottles', id),
+        spot: (id) => one('spots', id),
+        run: (id) => one('runs', id),
+        shopping: () => Object.values(rows().shopping.entities) as never,
+      },
+      NOW.toISOString(),
+    );
+    if (deed.ok)
+      for (const e of deed.value.effects) {
+        const had = one(e.on, e.id) as unknown as Row;
+        const record = { ...had, ...fieldsAfter(had, e), version: Number(had['version']) + 1 };
+        store.dispatch(householdEvents.recordChanged({ door: e.on, record: record as never }));
+      }
   }
   async replace(door: string, record: Row): Promise<unknown> {
     this.said();
