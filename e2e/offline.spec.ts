@@ -1,8 +1,18 @@
-import { mkdtempSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
-import { demoServer, door, Person } from './person';
+import { startServer } from '../scripts/common.mjs';
+import { DEMO_NOW, demoServer, door, Person } from './person';
 
 test('opened once, the server gone, the browser started anew: the card opens from the command box, with the numbers', async () => {
   const profile = mkdtempSync(join(tmpdir(), 'dolly-profile-'));
@@ -58,5 +68,64 @@ test('opened once, the server gone, the browser started anew: the card opens fro
     await again.read('h1', 'It has been mixed');
   } finally {
     await again.quit();
+  }
+});
+
+test('a page that is open over an upgrade goes on, the card too; it says that there is a newer one, and goes over', async () => {
+  // a checkout of its own, whose build changes under the open page
+  const root = mkdtempSync(join(tmpdir(), 'dolly-upgrade-'));
+  for (const f of ['package.json', 'core']) symlinkSync(join(process.cwd(), f), join(root, f));
+  const built = join(root, 'dist/web/browser');
+  cpSync(join(process.cwd(), 'dist/web/browser'), built, { recursive: true });
+  const server = await startServer({
+    dataDir: join(root, 'data'),
+    env: { DEMO_NOW, NODE_OPTIONS: '', DOLLY_ROOT: root },
+  });
+  const p = await Person.at(server.url);
+  try {
+    await p.open('/rooms');
+    await p.see('dt-plan .pin');
+    await p.driver.executeAsyncScript(
+      'const done = arguments[arguments.length - 1]; navigator.serviceWorker.ready.then(async (r) => { for (let i = 0; i < 100 && r.active.state !== "activated"; i++) await new Promise((d) => setTimeout(d, 100)); done(); })',
+    );
+    await p.open('/rooms');
+    await p.see('dt-plan .pin');
+    // the next build: other names for everything that is loaded later, and another worker
+    const loadedNow = (await p.driver.executeScript(
+      'return performance.getEntriesByType("resource").map((e) => new URL(e.name).pathname)',
+    )) as string[];
+    const later = readdirSync(built).filter((f) => /^chunk-.*\.js$/.test(f) && !loadedNow.includes(`/${f}`));
+    expect(later.length).toBeGreaterThan(5);
+    for (const f of later) rmSync(join(built, f));
+    const worker = readFileSync(join(built, 'service-worker.js'), 'utf8');
+    const files = JSON.parse(/const FILES = (\[.*?\]);/.exec(worker)![1]!) as string[];
+    const left = files.filter((f) => existsSync(join(built, f)));
+    writeFileSync(
+      join(built, 'service-worker.js'),
+      worker
+        .replace(/const FILES = \[.*?\];/, `const FILES = ${JSON.stringify(left)};`)
+        .replace(/VERSION = '/, "VERSION = 'next"),
+    );
+    await p.driver.executeAsyncScript(
+      'const done = arguments[arguments.length - 1]; navigator.serviceWorker.ready.then((r) => r.update()).then(done, done)',
+    );
+    await p.read('.newer', /There is a newer Dolly Tub/);
+    // everything that was not loaded yet opens all the same
+    await p.press(/^Kits/, 'a.tag');
+    await p.see('dt-shelf, dt-kits');
+    await p.keys('e');
+    await p.read('dt-emergency-card', /Everybody out/);
+    await p.press(/^Load it now/);
+    await p.driver.wait(
+      async () =>
+        (await p.driver.executeScript(
+          'return navigator.serviceWorker.controller && caches.keys().then((k) => k.filter((n) => n.startsWith("shell-")).length)',
+        )) === 2 && (await p.driver.executeScript('return document.querySelector(".newer") === null')),
+      15000,
+      'it did not go over',
+    );
+  } finally {
+    await p.quit();
+    server.child.kill('SIGKILL');
   }
 });

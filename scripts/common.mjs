@@ -1,6 +1,6 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -107,7 +107,15 @@ export function buildServer() {
     '--log-level=warning',
   ]);
 }
+/** Files of the build before this one, for pages that were opened with it. */
+function keepBefore() {
+  const built = join(root, 'dist/web/browser');
+  if (!existsSync(built)) return;
+  rmSync(join(root, 'dist/before'), { recursive: true, force: true });
+  cpSync(built, join(root, 'dist/before'), { recursive: true });
+}
 export function buildWeb() {
+  keepBefore();
   const status = run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], {
     env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' },
   });

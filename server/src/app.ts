@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
 import Koa from 'koa';
 import compress from 'koa-compress';
@@ -115,6 +116,6 @@ export async function createApp(o: AppOptions): Promise<App> {
     koa.use(router.routes());
     koa.use(router.allowedMethods());
   }
-  koa.use(web(o.webRoot));
+  koa.use(web(o.webRoot, join(o.webRoot, '../../before')));
   return { koa, store };
 }

@@ -13,6 +13,7 @@ import {
   makeBottle,
   mayShelve,
   meetings,
+  type MixItem,
   type Product,
   type Protection,
   refusalOf,
@@ -171,6 +172,87 @@ describe('what meets there', () => {
     // in two places they are not together
     const apart = [there('pool-shock-oxygen'), { ...there('salt'), where: 'tool' as const }];
     expect(judged('white-vinegar', apart).bars.some((b) => b.rule === 'T2')).toBe(false);
+  });
+  test('things are there in one way or another, and only what is there in the same way meets together', () => {
+    const [oxygen, salt] = [there('pool-shock-oxygen'), there('salt')];
+    const threes = (...all: There[]) =>
+      judged('white-vinegar', all).met.filter((m) => m.finding.rule === 'T2').length > 0;
+    expect(threes(oxygen, salt)).toBe(true);
+    // what nobody called smooth is porous
+    const { porous: _p, ...bare } = salt;
+    expect(threes({ ...oxygen, porous: true }, bare as There)).toBe(true);
+    expect(threes(oxygen, bare as There)).toBe(false);
+    expect(threes(oxygen, { ...salt, stays: true })).toBe(false);
+    expect(threes({ ...oxygen, stays: false }, salt)).toBe(true);
+    expect(threes({ ...oxygen, where: 'fixture' }, salt)).toBe(false);
+    // porous things are rinsed of nothing
+    const rinsed = { rinsed: true, times: 2, daysAgo: 3, rinsedDaysAgo: 3 };
+    const level = (porous: boolean) =>
+      judged('white-vinegar', [there('chlorine-bleach', rinsed, { porous })]).met[0]!.finding.level;
+    expect([level(false), level(true) > 0]).toEqual([0, true]);
+  });
+  test('what is offered with more than its name is another question', () => {
+    const all = [there('chlorine-bleach')];
+    const levels = (item: MixItem) => meetings(item, all, c).map((m) => m.finding.level);
+    expect(levels({ product: 'white-vinegar' })[0]).toBe(5);
+    expect(levels({ product: 'white-vinegar', rinsed: true, times: 2, daysAgo: 5 })[0]).toBeLessThan(5);
+    expect(levels({ label: 'Ingredients: water, citric acid 5 %.' })[0]).toBe(5);
+    expect(levels({ substance: 'water' })).toEqual([]);
+    expect(levels({ product: 'white-vinegar' })[0]).toBe(5);
+  });
+  test('each finding names the thing that it would meet', () => {
+    const all = [there('dish-detergent'), there('chlorine-bleach'), there('castile-soap')];
+    const met = meetings({ product: 'white-vinegar' }, all, c);
+    expect(new Set(met.map((m) => m.there.name))).toEqual(new Set(['chlorine bleach', 'castile soap']));
+    for (const m of met) expect(m.item).toBe(m.there.what[0]);
+    // what stays is asked as never rinsed, whatever its record says
+    const stays = meetings(
+      { product: 'white-vinegar' },
+      [there('chlorine-bleach', { rinsed: true, times: 9 }, { stays: true })],
+      c,
+    );
+    expect(stays[0]!.item.rinsed).toBe(false);
+  });
+  test('the same meeting is judged once a catalogue, and forgotten when five hundred others came', () => {
+    const list = [there('chlorine-bleach')];
+    const first = (all: There[], of = c) => meetings({ product: 'white-vinegar' }, all, of)[0]!.finding;
+    const one = first(list);
+    expect(first(list)).toBe(one);
+    // another list that says the same
+    expect(first([there('chlorine-bleach')])).toBe(one);
+    expect(first([there('chlorine-bleach', { daysAgo: 1 })])).not.toBe(one);
+    const other = { ...c, products: new Map(c.products) };
+    expect(first(list, other)).not.toBe(one);
+    expect(first(list)).toEqual(one);
+    const again = first([there('chlorine-bleach')]);
+    for (let days = 2; days < 520; days++) first([there('chlorine-bleach', { daysAgo: days })]);
+    expect(first([there('chlorine-bleach')])).not.toBe(again);
+  });
+  test('bars and asks say level, rule and what is compared; a night that has passed asks for one more rinse', () => {
+    const strong = judged('oven-cleaner-caustic', [
+      there('toilet-cleaner-acid', { rinsed: true, times: 1, daysAgo: 0, rinsedDaysAgo: 0 }),
+    ]);
+    expect(strong.asks[0]).toMatchObject({
+      kind: 'rinse',
+      met: 'acid toilet cleaner',
+      operands: expect.stringMatching(/ with /),
+      level: expect.any(Number),
+      rule: expect.stringMatching(/^[RN]\d+$/),
+    });
+    // an instant that hangs on a whole night: counted from when it was rinsed, else from when it was used
+    const at = (item: object, more: object = {}) =>
+      judged('white-vinegar', [there('chlorine-bleach', { rinsed: true, times: 2, daysAgo: 0, ...item }, more)])
+        .bars[0]!;
+    expect(at({ rinsedDaysAgo: 0 }, { rinsedAt: '2026-11-25T02:00:00.000Z' }).from).toBe('2026-11-26T00:00:00.000Z');
+    expect(at({ rinsedDaysAgo: 0 }).level).toBe(2);
+    expect(
+      judgeThere(
+        { product: 'white-vinegar' },
+        [there('chlorine-bleach', { rinsed: true, times: 2, daysAgo: 0, rinsedDaysAgo: 0 })],
+        undefined,
+        c,
+      ).bars[0]!.from,
+    ).toMatch(/^1970-01-0[23]T00:00/);
   });
   test('residents by the catalogue: what they are, and that they stay', () => {
     const block = residentThere('tank-block-chlorine', 'bowl', c);

@@ -6,8 +6,11 @@ import { HttpProblem } from './problem';
 
 const HASHED = /[-.][A-Z0-9]{8}\.(?:js|css|woff2|svg|wasm)$/i;
 
-/** The built app: hashed files for ever, index.html for every place. */
-export function web(root: string): Middleware {
+/**
+ * The built app: hashed files for ever, those of the build before it too (a page may still be open with them), and
+ * index.html for every place.
+ */
+export function web(root: string, before: string): Middleware {
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api') || (ctx.method !== 'GET' && ctx.method !== 'HEAD')) return next();
     if (!existsSync(join(root, 'index.html'))) throw new HttpProblem(503, 'The app is not built yet: run npm start.');
@@ -15,7 +18,7 @@ export function web(root: string): Middleware {
     try {
       if (isFile)
         await send(ctx, ctx.path, {
-          root,
+          root: HASHED.test(ctx.path) && !existsSync(join(root, ctx.path)) && existsSync(before) ? before : root,
           maxAge: HASHED.test(ctx.path) ? 31_536_000_000 : 0,
           immutable: HASHED.test(ctx.path),
         });

@@ -1,15 +1,34 @@
 import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import {
+  type PreloadingStrategy,
+  type Route,
+  provideRouter,
+  withComponentInputBinding,
+  withInMemoryScrolling,
+  withPreloading,
+} from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import { EMPTY, type Observable } from 'rxjs';
 import * as effects from './household/effects';
 import { household } from './household/state';
+
+/** Routes that say so are fetched ahead. */
+class Ahead implements PreloadingStrategy {
+  preload = (route: Route, load: () => Observable<unknown>): Observable<unknown> =>
+    route.data?.['ahead'] ? load() : EMPTY;
+}
 
 export const config: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
-    provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'top' })),
+    provideRouter(
+      routes,
+      withComponentInputBinding(),
+      withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
+      withPreloading(Ahead),
+    ),
     provideStore({}, { runtimeChecks: { strictActionImmutability: false, strictStateImmutability: false } }),
     provideState(household),
     provideEffects(effects),

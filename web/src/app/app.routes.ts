@@ -51,6 +51,8 @@ export const routes: Routes = [
   {
     path: 'emergency',
     title: 'It has been mixed · Dolly Tub',
+    // fetched once the first place is shown: it opens when the server is gone
+    data: { ahead: true },
     loadComponent: () => import('./emergency/emergency.page').then((m) => m.EmergencyPage),
   },
   {

@@ -65,7 +65,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
           <section class="plate zinc" aria-labelledby="have-title">
             <h2 id="have-title">{{ label_() }} of this house</h2>
             @if (kind() === 'products') { <dt-label-import /> }
-            <ul class="have">@for (o of own()[kind()]; track o.id) { <li><b>{{ o.name }}</b> <span class="quiet">like {{ likeOf(o) }}{{ differs(o) }}</span><span class="row"><button class="link" type="button" (click)="edit(o)">change</button><button class="link" type="button" (click)="remove(o)">take away</button>@if (kind() === 'materials') { <a class="link" routerLink="/choose" [queryParams]="{ material: o.id, soil: 'dust' }">choose for it</a> }</span></li> } @empty { <li class="quiet">None yet. The catalogue knows {{ count() }}; what is not among them, you describe here by the nearest.</li> }</ul>
+            <ul class="have">@for (o of own()[kind()]; track o.id) { <li><b>{{ o.name }}</b> <span class="quiet">{{ likeOf(o) }}{{ differs(o) }}</span><span class="row"><button class="link" type="button" (click)="edit(o)">change</button><button class="link" type="button" (click)="remove(o)">take away</button>@if (kind() === 'materials') { <a class="link" routerLink="/choose" [queryParams]="{ material: o.id, soil: 'dust' }">choose for it</a> }</span></li> } @empty { <li class="quiet">None yet. The catalogue knows {{ count() }}; what is not among them, you describe here by the nearest.</li> }</ul>
           </section>
         </div>
       } @else if (knowledge.trouble()) { <p class="warn" role="alert">{{ knowledge.trouble() }}</p> } @else { <p class="quiet" role="status">Reading the catalogue …</p> }
@@ -185,7 +185,10 @@ export class OwnPage {
     this.values.set({});
     this.said.set(null);
   }
-  protected likeOf = (o: OwnItem): string => this.table().get(o.basedOn ?? '')?.name ?? 'nothing known any more';
+  protected likeOf = (o: OwnItem): string =>
+    !o.basedOn && o.label
+      ? 'known by its label only: judged, never offered'
+      : `like ${this.table().get(o.basedOn ?? '')?.name ?? 'nothing known any more'}`;
   protected differs(o: OwnItem): string {
     const n = Object.keys(o.changes).length;
     return n ? `, ${n} ${n === 1 ? 'thing' : 'things'} changed` : '';

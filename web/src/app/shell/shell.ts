@@ -3,6 +3,7 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { householdEvents, selectSettings, selectTrouble } from '../household/state';
+import { Upgrade } from './upgrade';
 
 interface Place {
   path: string;
@@ -46,6 +47,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
     </header>
     }
     @if (trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
+    @if (upgrade.waiting()) { <div class="trouble newer" role="status">There is a newer Dolly Tub. <button class="link" type="button" (click)="upgrade.goOver()">Load it now</button> <span class="quiet">What you are typing would be lost.</span></div> }
     <main id="main" tabindex="-1"><router-outlet /></main>
     @if (!running()) {
     <nav class="bottom" aria-label="Places, phone">
@@ -75,9 +77,11 @@ export class Shell {
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly injector = inject(Injector);
   private waitingForPlace = 0;
+  protected readonly upgrade = inject(Upgrade);
 
   constructor() {
     this.store.dispatch(householdEvents.opened());
+    void this.upgrade.watch();
     this.router.events
       .pipe(filter((e) => e instanceof NavigationEnd))
       .subscribe((e) => this.running.set(e.urlAfterRedirects.startsWith('/do/')));
