@@ -254,6 +254,17 @@ describe('what meets there', () => {
       ).bars[0]!.from,
     ).toMatch(/^1970-01-0[23]T00:00/);
   });
+  test('what was only pointless and is rinsed asks for nothing; grout waits its seven nights from the last rinse', () => {
+    const soap = { rinsed: true, times: 1, daysAgo: 0, rinsedDaysAgo: 0 };
+    expect(judged('white-vinegar', [there('castile-soap', soap)])).toMatchObject({ bars: [], asks: [] });
+    const grout = (rinsedDaysAgo: number) =>
+      judged('white-vinegar', [
+        there('chlorine-bleach', { rinsed: true, times: 2, daysAgo: 9, rinsedDaysAgo }, { porous: true }),
+      ]).bars[0];
+    expect([grout(3)?.level, grout(3)?.from, grout(5)?.from]).toEqual([2, null, null]);
+    const whole = judged('white-vinegar', [there('chlorine-bleach')]).bars[0]!;
+    expect(whole.text.endsWith('.')).toBe(true);
+  });
   test('residents by the catalogue: what they are, and that they stay', () => {
     const block = residentThere('tank-block-chlorine', 'bowl', c);
     expect(block).toMatchObject({
@@ -261,6 +272,7 @@ describe('what meets there', () => {
       products: ['tank-block-chlorine'],
       stays: true,
     });
+    expect(block.what).toEqual([{ product: 'tank-block-chlorine' }]);
     const urine = residentThere('urine', 'bowl', c);
     expect(urine.products).toEqual([]);
     expect(urine.what).toEqual(c.residents.get('urine')!.holds);

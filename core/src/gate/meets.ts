@@ -20,8 +20,6 @@ interface Group {
   where: Where;
   porous: boolean;
   parts: { there: There; item: MixItem }[];
-  /** Products among them. */
-  held: Set<string>;
   key: string;
   judged?: { of: object; by: Judged };
 }
@@ -34,13 +32,12 @@ function groupsOf(all: readonly There[]): Group[] {
   for (const there of all) {
     const porous = there.porous ?? true;
     const id = `${there.where}|${porous}|${there.stays ?? false}`;
-    const g = by.get(id) ?? { where: there.where, porous, parts: [], held: new Set<string>(), key: '' };
+    const g = by.get(id) ?? { where: there.where, porous, parts: [], key: '' };
     // what hangs or stands there goes on giving: no rinse ends it
     for (const w of there.what) g.parts.push({ there, item: there.stays ? { ...w, rinsed: false } : w });
     by.set(id, g);
   }
-  groups = [...by.values()].filter((g) => g.parts.length);
-  for (const g of groups) for (const { item } of g.parts) if (item.product !== undefined) g.held.add(item.product);
+  groups = [...by.values()];
   for (const g of groups) g.key = JSON.stringify([g.where, g.porous, g.parts.map((p) => p.item)]);
   grouped.set(all, groups);
   return groups;
@@ -52,17 +49,12 @@ function groupsOf(all: readonly There[]): Group[] {
  */
 export function meetings(offered: MixItem, all: readonly There[], catalogue: Catalogue): Meets[] {
   const out: Meets[] = [];
-  for (const g of groupsOf(all)) {
-    const parts =
-      offered.product !== undefined && g.held.has(offered.product)
-        ? g.parts.filter((p) => p.item.product !== offered.product)
-        : g.parts;
-    if (!parts.length) continue;
-    for (const finding of findingsOf(offered, parts, g, catalogue)) {
-      const part = parts[(finding.pair.find((p) => p.item > 0)?.item ?? 0) - 1];
-      if (part) out.push({ ...part, finding });
+  for (const g of groupsOf(all))
+    for (const finding of findingsOf(offered, g, catalogue)) {
+      // the offered thing is item 0: the other of the pair is what it meets
+      const part = g.parts[finding.pair.find((p) => p.item > 0)!.item - 1]!;
+      out.push({ ...part, finding });
     }
-  }
   return out;
 }
 
@@ -83,13 +75,13 @@ function judgedOf(g: Group, catalogue: Catalogue): Judged {
   g.judged = { of: catalogue.products, by };
   return by;
 }
-function findingsOf(offered: MixItem, parts: Group['parts'], g: Group, catalogue: Catalogue): readonly Finding[] {
+function findingsOf(offered: MixItem, g: Group, catalogue: Catalogue): readonly Finding[] {
   const by = judgedOf(g, catalogue);
   const bare = offered.product !== undefined && Object.keys(offered).length === 1;
   const key = bare ? offered.product! : JSON.stringify(offered);
   let findings = by.get(key);
   if (!findings) {
-    const items = resolveItems([offered, ...parts.map((p) => p.item)], catalogue);
+    const items = resolveItems([offered, ...g.parts.map((p) => p.item)], catalogue);
     findings = !items.ok
       ? // what cannot be resolved any more is not known, and beside anything but water that is not safe
         [UNKNOWN]
@@ -143,14 +135,14 @@ export function judgeThere(
       source: f.source,
       level: f.level,
       rule: f.rule,
-      operands: f.between.filter(Boolean).join(' with '),
+      operands: f.between.join(' with '),
       met: there.name,
     };
     const said = `${thereWords(there, item)}. ${f.because}`;
     if (f.level >= 3) bars.push({ ...base, text: said });
     else if (f.again) {
       const from = f.again.nights === null ? null : rinsedUntil(there, item, f.again.nights, clock ?? NO_CLOCK);
-      bars.push({ ...base, text: `${said} ${f.note ?? ''}`.trim(), from, level: Math.max(f.level, 2) });
+      bars.push({ ...base, text: [said, f.note].filter(Boolean).join(' '), from, level: Math.max(f.level, 2) });
     } else if (f.level > 0 || f.ruleLevel >= 3)
       asks.push({
         ...base,
