@@ -1,4 +1,3 @@
-/* global FILES, VERSION */
 /**
  * Keeps the shell, the catalogue and the last copy of the household, so that the page, and with it the card
  * for "it has been mixed", opens when the server is gone. A page keeps the version that it began with: a newer worker

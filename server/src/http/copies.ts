@@ -1,5 +1,5 @@
 import Router from '@koa/router';
-import { REASONS } from '../store/copies';
+import type { REASONS } from '../store/copies';
 import type { Store } from '../store/store';
 import { readJson } from './body';
 import { once } from './once';
