@@ -30,7 +30,7 @@ import {
 } from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
 import { sampled } from '../../checks/depth';
-import { answerOf, together } from './types';
+import { answerOf, together, worseOf } from './types';
 
 const product = (id: string, more: Partial<Product> = {}): Product => ({ ...c.products.get(id)!, ...more });
 const CLOCK = { now: '2026-11-25T12:00:00.000Z', timeZone: 'UTC' };
@@ -63,6 +63,22 @@ describe('an answer from its reasons', () => {
       ['deadly', 'mild', 'plain', 'later'],
     ]);
     expect(answerOf([r('never', { from: null })], [r('x')])).toMatchObject({ may: 'no', with: [{ text: 'x' }] });
+  });
+  test('what is only later: worst first, each once, the latest instant wherever it stands', () => {
+    const [soon, late] = [{ from: '2026-11-26T00:00:00.000Z' }, { from: '2026-11-28T00:00:00.000Z' }];
+    const all = answerOf(
+      [r('mild', { level: 2, ...late }), r('bad', { level: 3, ...soon }), r('mild', { level: 2, ...late })],
+      [],
+    );
+    expect([all.may, all.from, all.because.map((b) => b.text)]).toEqual(['from', late.from, ['bad', 'mild']]);
+    expect(answerOf([r('mild', { level: 2, ...soon }), r('bad', { level: 3, ...late })], []).from).toBe(late.from);
+    // for good and for now, both are told
+    expect(answerOf([r('now', soon), r('ever'), r('ever')], []).because.map((b) => b.text)).toEqual(['ever', 'now']);
+  });
+  test('of two answers the worse', () => {
+    const order = ['yes', 'with', 'from', 'no'] as const;
+    for (const [i, a] of order.entries())
+      for (const [n, b] of order.entries()) expect(worseOf(a, b)).toBe(order[Math.max(i, n)]);
   });
   test('several answers are one', () =>
     expect(together([answerOf([], [r('a')]), answerOf([r('b')], []), answerOf([], [])])).toMatchObject({
@@ -311,6 +327,7 @@ describe('whom a rule of protection concerns', () => {
     [{ signal: ['Warning'] }, {}, false],
     [{ pictograms: ['GHS05'] }, {}, true],
     [{ pictograms: ['GHS02'] }, {}, false],
+    [{ pictograms: ['GHS02', 'GHS05'] }, {}, true],
     [{ classes: ['hypochlorite'] }, {}, true],
     [{ classes: ['ammonia'] }, {}, false],
     [{ classes: ['hypochlorite'], minPercent: 6 }, {}, true],
@@ -324,6 +341,7 @@ describe('whom a rule of protection concerns', () => {
     expect(applies({ mild: true }, product('water'))).toBe(true);
     expect(applies({ mild: true }, product('water', { hazards: { pictograms: ['GHS07'], signal: null } }))).toBe(false);
     expect(applies({ signal: ['Danger'] }, product('water'))).toBe(false);
+    expect(applies({ mild: true }, product('water', { hazards: { pictograms: [], signal: 'Warning' } }))).toBe(false);
     const strong = product('chlorine-bleach', { fume: 0.8 });
     const k = tuning(c).fumeOfDilution;
     expect(fumeOf(strong, 0.1, c)).toBeCloseTo(0.8 * 0.1 * k, 12);
@@ -377,6 +395,10 @@ describe('whom a rule of protection concerns', () => {
     expect(gloves.products).toEqual(['chlorine bleach', product('drain-opener-caustic').name]);
     const asthma = { people: ['asthma'] };
     expect(guardsFor([product('mould-spray-chlorine')], asthma, c)[0]).toMatchObject({ kind: 'people', who: true });
+    for (const state of ['spray', 'aerosol'] as const)
+      expect(guardsFor([product('chlorine-bleach', { state })], asthma, c).map((g) => g.text)).toContainEqual(
+        expect.stringMatching(/No sprayed/),
+      );
     expect(guardsFor([bleach], asthma, c).map((g) => g.text)).not.toContainEqual(expect.stringMatching(/No sprayed/));
     const tank = guardsFor([product('water'), product('chlorine-bleach')], { septic: true }, c);
     expect(tank.map((g) => g.kind)).not.toContain('bare');
@@ -408,6 +430,15 @@ describe('a shelf', () => {
     ]);
     expect(high('water', { heightBand: 'high' }, ['toddler'])).toEqual([]);
     expect(mayShelve('chlorine-bleach', [], null, { people: ['toddler'] }, c).with).toEqual([]);
+    // a word or a picture is enough to be locked away; a warning without one is not
+    const locked = (hazards: Product['hazards']) => {
+      const products = new Map(c.products).set('x', product('water', { id: 'x', hazards }));
+      return mayShelve('x', [], { heightBand: 'low' }, { people: ['toddler'] }, { ...c, products }).with.length;
+    };
+    expect(locked({ pictograms: ['GHS07'], signal: null })).toBe(1);
+    expect(locked({ pictograms: [], signal: 'Danger' })).toBe(1);
+    expect(locked({ pictograms: [], signal: null })).toBe(0);
+    expect(mayShelve('chlorine-bleach', [], { heightBand: 'low' }, {}, c).with).toEqual([]);
   });
   test('every clash once, worst first', () => {
     const ids = [
