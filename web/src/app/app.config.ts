@@ -1,4 +1,4 @@
-import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
+import { type ApplicationConfig, Injectable, provideZonelessChangeDetection } from '@angular/core';
 import {
   type PreloadingStrategy,
   type Route,
@@ -15,6 +15,7 @@ import * as effects from './household/effects';
 import { household } from './household/state';
 
 /** Routes that say so are fetched ahead. */
+@Injectable({ providedIn: 'root' })
 class Ahead implements PreloadingStrategy {
   preload = (route: Route, load: () => Observable<unknown>): Observable<unknown> =>
     route.data?.['ahead'] ? load() : EMPTY;
