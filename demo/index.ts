@@ -53,7 +53,7 @@ export function seedDemo(store: DemoStore, now: Date): void {
     theme: 'system',
     waterHardness_mgL: 290,
     septic: true,
-    stances: { chemistry: 'conventional', mixing: 'strict', cloths: 'microfibre', gloves: 'by-hazard' },
+    stances: { chemistry: 'conventional', 'own-mixtures': 'strict', cloths: 'microfibre', gloves: 'needed' },
     emergency: { number: '', poisonCentre: '' },
     measures: [{ id: 'blue-cap', name: 'the blue cap', kind: 'cap', volume_mL: 22, calibratedAt: ago(50) }],
     colourClasses: [

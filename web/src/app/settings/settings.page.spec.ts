@@ -14,6 +14,19 @@ describe('Settings', () => {
     ]);
     expect(p.api.replaced.map((r) => r.record['version'])).toEqual([1, 2, 3]);
   });
+  test('each question shows what is chosen: one of its answers, with its reason', async () => {
+    const p = await open(SettingsPage);
+    const sets = [...(p.fixture.nativeElement as HTMLElement).querySelectorAll('fieldset')].filter((f) =>
+      f.querySelector('.chip'),
+    );
+    expect(sets.length).toBeGreaterThan(5);
+    for (const f of sets)
+      expect([f.querySelector('legend')!.textContent, f.querySelectorAll('[aria-pressed=true]').length]).toEqual([
+        f.querySelector('legend')!.textContent,
+        1,
+      ]);
+    expect(p.text()).not.toMatch(/\? \. /);
+  });
   test('hardness is named by its class, and nonsense is refused', async () => {
     const p = await open(SettingsPage);
     expect(p.text()).toMatch(/very hard/);
