@@ -3,11 +3,11 @@ import {
   deedOf,
   didOf,
   type Effect,
-  fieldsAfter,
   inverseOf,
   type LogEntry,
   type LogFields,
   type Reach,
+  recordsAfter,
   valueAt,
 } from '@dolly-tub/core';
 import fc from 'fast-check';
@@ -54,7 +54,7 @@ class House {
     shopping: () => this.rows.shopping as never,
   };
   private carryOut(effects: readonly Effect[]): void {
-    for (const e of effects) Object.assign(this.one(e.on, e.id)!, fieldsAfter(this.one(e.on, e.id)!, e));
+    for (const { on, id, is } of recordsAfter(effects, this.one)) Object.assign(this.one(on, id)!, is);
   }
   /** Null when it was done; else what was said. */
   do(fields: LogFields, id = `e${this.log.length}`): string | null {

@@ -244,7 +244,7 @@ export function valueAt(record: object | null, path: string): unknown {
 }
 
 /** Fields of a record after an effect. What is no longer there stays away. */
-export function fieldsAfter(record: object, effect: Effect): Record<string, unknown> {
+function fieldsAfter(record: object, effect: Effect): Record<string, unknown> {
   const [field, inner] = effect.path.split('/') as [string, string | undefined];
   const was = (record as Record<string, unknown>)[field];
   const next = (x: unknown): unknown => (effect.add === undefined ? effect.is : round(Number(x) + effect.add));
@@ -252,4 +252,20 @@ export function fieldsAfter(record: object, effect: Effect): Record<string, unkn
   if (Array.isArray(was)) return { [field]: (was as { soil: string }[]).map((x) => (x.soil === inner ? next(x) : x)) };
   if (was === null || was === undefined) return {};
   return { [field]: { ...(was as object), [inner]: next((was as Record<string, unknown>)[inner]) } };
+}
+
+/** Records as they were and as effects leave them, each once, however much of it changes; what is gone is left out. */
+export function recordsAfter(
+  effects: readonly Effect[],
+  read: (on: Effect['on'], id: string) => object | null,
+): { on: Effect['on']; id: string; was: object; is: object }[] {
+  const each = new Map<string, { on: Effect['on']; id: string; was: object; is: object }>();
+  for (const e of effects) {
+    const key = `${e.on} ${e.id}`;
+    const was = each.get(key)?.was ?? read(e.on, e.id);
+    if (!was) continue;
+    const now = each.get(key)?.is ?? was;
+    each.set(key, { on: e.on, id: e.id, was, is: { ...now, ...fieldsAfter(now, e) } });
+  }
+  return [...each.values()];
 }

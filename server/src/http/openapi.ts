@@ -18,6 +18,7 @@ const problem = (description: string) => ({
   content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
 });
 
+const one = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
 /** OpenAPI 3.1, made from the same schemas that check every request. */
 export function openapi(version: string): unknown {
   const paths: Record<string, unknown> = {
@@ -66,9 +67,27 @@ export function openapi(version: string): unknown {
     },
     '/api/household/empty': {
       post: {
-        summary: 'Empty the household',
-        requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'empty' } } }),
-        responses: { 200: { description: 'done' } },
+        summary: 'Empty the household; a copy is kept for 30 days, or with keep false nothing is left',
+        requestBody: json({
+          type: 'object',
+          required: ['confirm'],
+          properties: { confirm: { const: 'empty' }, keep: { type: 'boolean' } },
+        }),
+        responses: { 200: { description: 'done, and the copy that was taken' } },
+      },
+    },
+    '/api/copies': {
+      get: {
+        summary: 'Copies that were taken before something was thrown away, newest first',
+        responses: { 200: { description: 'copies' } },
+      },
+    },
+    '/api/copies/{id}/restore': {
+      post: {
+        summary: 'Put a copy in the place of what is here, which is copied first',
+        parameters: [one],
+        requestBody: json({ type: 'object', required: ['confirm'], properties: { confirm: { const: 'restore' } } }),
+        responses: { 200: { description: 'done' }, 404: problem('no such copy'), 422: problem('it is damaged') },
       },
     },
     '/api/schema/{record}.json': {
@@ -101,7 +120,6 @@ export function openapi(version: string): unknown {
     };
   for (const door of [...DOORS, 'log' as const]) {
     const ref = { $ref: `#/components/schemas/${door}` };
-    const one = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
     paths[`/api/${door}`] = {
       get: {
         summary: `List ${door}`,

@@ -165,7 +165,7 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
     if (keep !== undefined && typeof keep !== 'boolean')
       throw invalid([{ path: '/keep', message: 'keep is true (a copy for 30 days) or false (nothing is left).' }]);
     const copy = keep === false ? null : store.takeCopy('empty');
-    once(ctx, store, now, 'empty', () => {
+    once(ctx, store, now, { confirm: 'empty', keep: keep !== false }, () => {
       store.empty();
       return { status: 200, answer: { done: true, copy } };
     });

@@ -1,12 +1,12 @@
 import {
   deedOf,
   type Effect,
-  fieldsAfter,
   inverseOf,
   type LogEntry,
   type LogFields,
   type Move,
   type Reach,
+  recordsAfter,
   type Result,
   valueAt,
 } from '@dolly-tub/core';
@@ -66,18 +66,10 @@ export function createLog(
     shopping: () => repos.shopping.all(),
   };
   const record = (on: Effect['on'], id: string): object | null => repos[on].get(id);
-  /** Each record is written once, however much of it changes; what is so already is not written again. */
+  /** What is so already is not written again. */
   const carryOut = (effects: readonly Effect[]): void => {
-    const each = new Map<string, { on: Effect['on']; was: object; is: object }>();
-    for (const x of effects) {
-      const key = `${x.on} ${x.id}`;
-      const was = each.get(key)?.was ?? record(x.on, x.id);
-      if (!was) continue;
-      const now = each.get(key)?.is ?? was;
-      each.set(key, { on: x.on, was, is: { ...now, ...fieldsAfter(now, x) } });
-    }
-    for (const { on, was, is } of each.values())
-      if (stable(bodyOf(was)) !== stable(bodyOf(is))) repos[on].patch((was as { id: string }).id, bodyOf(is));
+    for (const { on, id, was, is } of recordsAfter(effects, record))
+      if (stable(bodyOf(was)) !== stable(bodyOf(is))) repos[on].patch(id, bodyOf(is));
   };
   /** What a deed found out, as a problem of the request. */
   function orRefuse<T>(r: Result<T>): T {

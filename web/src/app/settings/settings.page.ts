@@ -22,57 +22,19 @@ interface CopyTaken {
   says: string;
 }
 
+/** What the server says of something that was thrown away: the copy that it took, if there was anything to lose. */
+interface Thrown {
+  copy?: unknown;
+}
+const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is under “Bring back”.' : '');
+
 /** The household once: measures, look, stances, numbers for an emergency, and its data in and out. */
 @Component({
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatSlideToggleModule, RouterLink],
-  template: `
-    <div class="page">
-      <div class="page-head"><h1>Settings</h1>@if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b></p> }</div>
-      @if (settings(); as s) {
-        <div class="grid">
-          <section class="plate"><h2>The house</h2>
-            <div class="field"><label for="house-name">Name</label><input id="house-name" [value]="s.name" maxlength="80" (change)="save({ name: value($event) })" /></div>
-            <div class="field"><label for="hardness">Water hardness, mg/L as CaCO₃</label><input id="hardness" inputmode="numeric" [value]="s.waterHardness_mgL" (change)="number('waterHardness_mgL', $event)" /><span class="small quiet">{{ hardness() }}</span></div>
-            <mat-slide-toggle [checked]="s.septic" (change)="save({ septic: $event.checked })">Septic tank</mat-slide-toggle>
-            <p class="small quiet">Who lives here: {{ people() }}.</p>
-            <p class="small">What the catalogue does not know: <a routerLink="/own">own materials, marks, tools and products</a>.</p>
-          </section>
-          <section class="plate"><h2>Measures and look</h2>
-            <fieldset><legend>Measures</legend><div class="chips">@for (m of systems; track m[0]) { <button class="chip" type="button" [attr.aria-pressed]="s.measureSystem === m[0]" (click)="save({ measureSystem: m[0] })">{{ m[1] }}</button> }</div></fieldset>
-            <fieldset><legend>Light</legend><div class="chips">@for (m of themes; track m[0]) { <button class="chip" type="button" [attr.aria-pressed]="s.theme === m[0]" (click)="save({ theme: m[0] })">{{ m[1] }}</button> }</div></fieldset>
-            <fieldset><legend>Own spoons and caps</legend><ul class="plain">@for (m of s.measures; track m.id) { <li>{{ m.name }}: {{ m.volume_mL }} mL</li> } @empty { <li class="quiet">none weighed yet</li> }</ul></fieldset>
-          </section>
-          <section class="plate"><h2>Where people disagree</h2>
-            @for (q of stances(); track q.id) { <fieldset><legend>{{ q.question }}</legend><div class="chips">@for (c of q.choices; track c.id) { <button class="chip" type="button" [title]="c.school" [attr.aria-pressed]="(chosen(s, q.id, q.default)) === c.id" (click)="stance(q.id, c.id)">{{ c.name }}</button> }</div><p class="small quiet">{{ schoolOf(q, chosen(s, q.id, q.default)) }}. {{ q.because }}</p></fieldset> }
-          </section>
-          <section class="plate"><h2>If something goes wrong</h2>
-            <div class="field"><label for="emergency">Emergency number</label><input id="emergency" inputmode="tel" [value]="s.emergency.number" maxlength="40" (change)="save({ emergency: { number: value($event), poisonCentre: s.emergency.poisonCentre } })" /></div>
-            <div class="field"><label for="poison">Poison centre</label><input id="poison" inputmode="tel" [value]="s.emergency.poisonCentre" maxlength="40" (change)="save({ emergency: { number: s.emergency.number, poisonCentre: value($event) } })" /></div>
-            <p class="small quiet">Shown on the card that opens from every dangerous verdict. Write the numbers of where you live.</p>
-          </section>
-          <section class="plate"><h2>Your data</h2>
-            <p class="small">Everything stays on this machine.</p>
-            <div class="row"><a class="btn" href="/api/export" download>Export (JSON)</a><a class="btn" href="/api/backup" download>Back up (SQLite)</a></div>
-            <div class="field"><label for="import">Bring in an export</label><input id="import" type="file" accept="application/json,.json" (change)="choose($event)" /></div>
-            @if (preview(); as p) { <div class="tray" [class.copper]="p.problems.length"><p class="small"><b>It would add</b> {{ tally(p.adds) }}; <b>change</b> {{ tally(p.changes) }}; leave {{ tally(p.same) }} as it is.</p>@for (x of p.problems.slice(0, 8); track x.path) { <p class="small warn">{{ x.path }}: {{ x.message }}</p> }@if (!p.problems.length) { <button class="btn strong" type="button" (click)="take()">Bring it in</button> }</div> }
-          </section>
-          @if (copies().length) { <section class="plate"><h2>Bring back</h2>
-            <p class="small">Copies of everything, taken before something was thrown away.</p>
-            <ul class="plain copies">@for (c of copies(); track c.id) { <li class="row"><span><b>{{ taken(c.takenAt) }}</b><span class="small quiet"> {{ c.says }}</span></span>@if (backing() !== c.id) {<button class="chip" type="button" [attr.aria-label]="'bring back the copy of ' + taken(c.takenAt)" (click)="backing.set(c.id)">bring back</button>} @else {<span class="row" role="alert"><span class="small">What is here now is copied first.</span><button class="btn strong" type="button" (click)="bringBack(c)">Yes, bring it back</button><button class="btn" type="button" (click)="backing.set(null)">Leave it</button></span>}</li> }</ul>
-          </section> }
-          <section class="plate copper"><h2>Start over</h2>
-            <p class="small">Putting the demo household back, or emptying, throws away what is in here now. A copy is taken first, unless you want nothing to be left.</p>
-            @if (asking() === 'reset') { <div class="tray copper" role="alert"><p><b>Throw this household away and put Heron Lock back?</b></p><div class="row"><button class="btn danger" type="button" (click)="really('reset')">Yes, throw it away</button><button class="btn" type="button" (click)="asking.set(null)">Keep it</button></div></div> }
-            @else if (asking() === 'empty') { <div class="tray copper" role="alert"><p><b>Throw this household away and start with nothing?</b></p><p class="small">A copy can stay on this machine for 30 days. Or nothing stays: no copy, no old backup of Dolly Tub’s own, nothing in this browser.</p><div class="row"><button class="btn danger" type="button" (click)="really('empty', true)">Empty it, keep a copy for 30 days</button><button class="btn danger" type="button" (click)="really('empty', false)">Empty it, leave nothing</button><button class="btn" type="button" (click)="asking.set(null)">Keep it</button></div></div> }
-            @else { <div class="row"><button class="btn" type="button" (click)="asking.set('reset')">Put the demo back</button><button class="btn" type="button" (click)="asking.set('empty')">Empty the household</button></div> }
-          </section>
-        </div>
-      } @else { <p class="quiet" role="status">Reading the settings …</p> }
-    </div>
-  `,
-  styles: `.grid{columns:360px 3;column-gap:18px} section{display:grid!important;gap:12px;break-inside:avoid;margin-bottom:18px} fieldset{border:0;padding:0;margin:0;min-width:0} legend{font-weight:600;padding:0;margin-bottom:6px} fieldset p{margin:6px 0 0} .plain{list-style:none} .copies li{justify-content:space-between} input[type=file]{padding:9px 12px} `,
+  templateUrl: './settings.page.html',
+  styleUrl: './settings.page.scss',
 })
 export class SettingsPage {
   private readonly store = inject(Store);
@@ -165,9 +127,9 @@ export class SettingsPage {
   }
   protected async take(): Promise<void> {
     try {
-      await this.api.call('POST', '/import', this.document);
+      const { copy } = await this.api.call<Thrown>('POST', '/import', this.document);
       this.preview.set(null);
-      this.said.set('Brought in. A copy of what was here before is under “Bring back”.');
+      this.said.set(`Brought in. ${keptWords(copy)}`.trim());
       await this.readCopies();
     } catch (x) {
       this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
@@ -176,15 +138,17 @@ export class SettingsPage {
   protected async really(what: 'reset' | 'empty', keep = true): Promise<void> {
     this.asking.set(null);
     try {
-      if (what === 'reset') await this.api.call('POST', '/demo/reset', { confirm: 'reset' });
-      else await this.api.call('POST', '/household/empty', { confirm: 'empty', keep });
+      const { copy } =
+        what === 'reset'
+          ? await this.api.call<Thrown>('POST', '/demo/reset', { confirm: 'reset' })
+          : await this.api.call<Thrown>('POST', '/household/empty', { confirm: 'empty', keep });
       // the page's own copy, for when the server is away, goes too
       if (!keep && typeof caches !== 'undefined') await caches.delete('household-copy');
       this.said.set(
         what === 'reset'
-          ? 'Heron Lock is back. A copy of what was here is under “Bring back”.'
+          ? `Heron Lock is back. ${keptWords(copy)}`.trim()
           : keep
-            ? 'The household is empty. A copy of what was here is under “Bring back”, for 30 days.'
+            ? `The household is empty. ${keptWords(copy)}`.trim()
             : 'The household is empty, and nothing is left of it.',
       );
     } catch (x) {

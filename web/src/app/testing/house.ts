@@ -9,10 +9,10 @@ import {
   catalogueSchemas,
   deedOf,
   type Effect,
-  fieldsAfter,
   loadCatalogue,
   type LogFields,
   type RawCatalogue,
+  recordsAfter,
 } from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
 import { provideState, provideStore, Store } from '@ngrx/store';
@@ -92,10 +92,9 @@ export class FakeApi {
       NOW.toISOString(),
     );
     if (deed.ok)
-      for (const e of deed.value.effects) {
-        const had = one(e.on, e.id) as unknown as Row;
-        const record = { ...had, ...fieldsAfter(had, e), version: Number(had['version']) + 1 };
-        store.dispatch(householdEvents.recordChanged({ door: e.on, record: record as never }));
+      for (const { on, was, is } of recordsAfter(deed.value.effects, one)) {
+        const record = { ...is, version: (was as { version: number }).version + 1 };
+        store.dispatch(householdEvents.recordChanged({ door: on, record: record as never }));
       }
   }
   async replace(door: string, record: Row): Promise<unknown> {
