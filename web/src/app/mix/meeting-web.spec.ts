@@ -1,7 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { TestBed } from '@angular/core/testing';
-import { catalogueSchemas, judge, loadCatalogue, type MixItem, type RawCatalogue, resolveItems } from '@dolly-tub/core';
+import {
+  catalogueSchemas,
+  judge,
+  loadCatalogue,
+  type MeetingId,
+  type MixItem,
+  type RawCatalogue,
+  resolveItems,
+} from '@dolly-tub/core';
 import { MeetingWeb } from './meeting-web';
 
 const folder = join(process.cwd(), 'core/catalogue');
@@ -10,12 +18,12 @@ const catalogue = loadCatalogue(
     Object.keys(catalogueSchemas).map((f) => [f, JSON.parse(readFileSync(join(folder, `${f}.json`), 'utf8'))]),
   ) as unknown as RawCatalogue,
 );
-const draw = (items: MixItem[]): HTMLElement => {
+const draw = (items: MixItem[], meeting: MeetingId = 'container'): HTMLElement => {
   const r = resolveItems(items, catalogue);
   if (!r.ok) throw new Error('unresolved');
   const f = TestBed.createComponent(MeetingWeb);
   f.componentRef.setInput('items', r.value);
-  f.componentRef.setInput('findings', judge(r.value, { meeting: 'container' }, catalogue).findings);
+  f.componentRef.setInput('findings', judge(r.value, { meeting }, catalogue).findings);
   f.detectChanges();
   return f.nativeElement;
 };
@@ -32,6 +40,27 @@ describe('which ingredient meets which', () => {
     const e = draw([{ product: 'chlorine-bleach' }, { label: 'water, mystery enhancer' }]);
     expect([...e.querySelectorAll('.box.dash b')].map((b) => b.textContent)).toContain('“mystery enhancer”');
     expect(e.querySelector('path[stroke-dasharray]')).not.toBeNull();
+  });
+  test.each([
+    ['chlorine-bleach', 'laundry-liquid'],
+    ['chlorine-bleach', 'oven-cleaner-caustic'],
+    ['chlorine-bleach', 'glass-cleaner-ammonia'],
+    ['toilet-cleaner-acid', 'glass-cleaner-ammonia'],
+    ['percarbonate-booster', 'floor-cleaner-neutral'],
+    ['drain-opener-caustic', 'dishwasher-tablet'],
+  ])('%s and %s: what is told first is drawn first, however much else is in them', (a, b) => {
+    const things = [{ product: a }, { product: b }];
+    const items = resolveItems(things, catalogue);
+    if (!items.ok) throw new Error('unresolved');
+    let named = 0;
+    for (const meeting of ['container', 'machine', 'shelf', 'surface'] as const) {
+      const first = judge(items.value, { meeting }, catalogue).findings[0];
+      if (!first || first.pair.some((p) => p.substance === null)) continue;
+      named++;
+      const drawn = [...draw(things, meeting).querySelectorAll('.col')].map((c) => c.querySelector('b')!.textContent);
+      expect([meeting, drawn]).toEqual([meeting, first.pair.map((p) => p.name)]);
+    }
+    expect(named).toBeGreaterThan(0);
   });
   test('the table says the same', () => {
     const e = draw([{ product: 'white-vinegar' }, { product: 'baking-soda' }]);

@@ -47,7 +47,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
     </header>
     }
     @if (trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
-    @if (upgrade.waiting()) { <div class="trouble newer" role="status">There is a newer Dolly Tub. <button class="link" type="button" (click)="upgrade.goOver()">Load it now</button> <span class="quiet">What you are typing would be lost.</span></div> }
+    @if (upgrade.waiting()) { <div class="trouble newer" role="status"><span>There is a newer Dolly Tub. Loading it loses what you are typing.</span><button class="link" type="button" (click)="upgrade.goOver()">Load it now</button></div> }
     <main id="main" tabindex="-1"><router-outlet /></main>
     @if (!running()) {
     <nav class="bottom" aria-label="Places, phone">
