@@ -96,6 +96,7 @@ export function ensureBuilt() {
 export function buildServer() {
   return run(join(root, 'node_modules/.bin/esbuild'), [
     'server/src/main.ts',
+    'server/src/compute/worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',
@@ -103,7 +104,7 @@ export function buildServer() {
     '--packages=external',
     '--alias:@dolly-tub/core=./core/src/index.ts',
     '--alias:@dolly-tub/demo=./demo/index.ts',
-    '--outfile=dist/server/main.js',
+    '--outdir=dist/server',
     '--log-level=warning',
   ]);
 }

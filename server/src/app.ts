@@ -5,6 +5,7 @@ import compress from 'koa-compress';
 import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
 import { catalogueRoutes } from './http/catalogue';
+import { type Computing, computingThreads, type Program } from './compute/pool';
 import { computeRoutes } from './http/compute';
 import { copyRoutes } from './http/copies';
 import { eventRoutes } from './http/events';
@@ -26,6 +27,10 @@ export interface AppOptions {
   allowedHosts: readonly string[];
   logger: Logger;
   now: () => Date;
+  /** The program of a thread that computes. */
+  computing: Program;
+  /** A question that computes for longer is ended; ten seconds where nothing is said. */
+  longest_ms?: number;
   /** Seed the demo household when the store is empty. */
   demo: boolean;
   seed: (store: Store, now: Date) => void;
@@ -33,6 +38,9 @@ export interface AppOptions {
 export interface App {
   koa: Koa;
   store: Store;
+  computing: Computing;
+  /** Let go of the file and of the threads. */
+  close(): Promise<void>;
 }
 
 /** The page went on before its answer was whole: nothing is wrong. */
@@ -48,6 +56,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     if (store.isNew()) store.transaction(o.demo ? seed : store.settle);
     else if (store.repos.settings.get('household') === null) store.transaction(store.settle);
   }
+  const computing = computingThreads(o.computing, { dataDir: o.dataDir, raw: o.raw }, o.now, o.longest_ms);
   const door = await catalogueRoutes(o.raw, catalogue, shipped);
 
   const koa = new Koa();
@@ -106,7 +115,7 @@ export async function createApp(o: AppOptions): Promise<App> {
   });
   for (const router of [
     door.routes,
-    computeRoutes(store, catalogue, o.now),
+    computeRoutes(computing),
     schemaRoutes(o.version),
     transferRoutes(store, catalogue, o.now, seed),
     copyRoutes(store, o.now),
@@ -117,5 +126,13 @@ export async function createApp(o: AppOptions): Promise<App> {
     koa.use(router.allowedMethods());
   }
   koa.use(web(o.webRoot, join(o.webRoot, '../../before')));
-  return { koa, store };
+  return {
+    koa,
+    store,
+    computing,
+    async close() {
+      store.close();
+      await computing.close();
+    },
+  };
 }

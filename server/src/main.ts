@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { seedDemo } from '@dolly-tub/demo';
 import pino from 'pino';
 import { readRawCatalogue } from '../../core/catalogue/read';
@@ -32,7 +33,7 @@ async function main(): Promise<void> {
   const host = process.env['HOST'] ?? '127.0.0.1';
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
-  const { koa, store } = await createApp({
+  const app = await createApp({
     dataDir: process.env['DATA_DIR'] ?? join(root, 'data'),
     raw: readRawCatalogue(join(root, 'core/catalogue')),
     webRoot: join(root, 'dist/web/browser'),
@@ -47,10 +48,11 @@ async function main(): Promise<void> {
     logger,
     now: clock(),
     demo: process.env['DEMO'] !== '0',
+    computing: { filename: fileURLToPath(new URL('./compute/worker.js', import.meta.url)) },
     seed: seedDemo,
   });
-  if (store.damage) console.error(store.damage);
-  const server = koa.listen(port(), host);
+  if (app.store.damage) console.error(app.store.damage);
+  const server = app.koa.listen(port(), host);
   server.on('error', (e: NodeJS.ErrnoException) => {
     const says =
       e.code === 'EADDRINUSE'
@@ -69,8 +71,7 @@ async function main(): Promise<void> {
   const stop = (): void => {
     server.close();
     server.closeAllConnections();
-    store.close();
-    process.exit(0);
+    void app.close().finally(() => process.exit(0));
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);

@@ -23,7 +23,7 @@ export const NOW = '2026-11-25T10:30:00.000Z';
 
 /** The real app on a free port, with its own folder and a clock that the test moves. */
 export async function testServer(
-  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string; said?: string[] } = {},
+  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string; said?: string[]; longest_ms?: number } = {},
 ): Promise<TestServer> {
   // a folder of the test's own stays when the server ends: it may be started there again
   const dataDir = o.dataDir ?? mkdtempSync(join(tmpdir(), 'dolly-api-'));
@@ -38,6 +38,8 @@ export async function testServer(
     now: () => clock.now,
     demo: o.demo ?? false,
     seed: seedDemo,
+    computing: { filename: join(process.cwd(), 'server/src/compute/worker.ts'), execArgv: ['--import', 'tsx'] },
+    ...(o.longest_ms ? { longest_ms: o.longest_ms } : {}),
   });
   const server: Server = createServer(app.koa.callback());
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
@@ -61,7 +63,7 @@ export async function testServer(
     close() {
       server.closeAllConnections();
       server.close();
-      app.store.close();
+      void app.close();
       if (!o.dataDir) rmSync(dataDir, { recursive: true, force: true });
     },
   };

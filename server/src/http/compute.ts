@@ -1,25 +1,7 @@
-import {
-  advise,
-  type BottleQuestion,
-  type Catalogue,
-  makeBottle,
-  type Measure,
-  type MeasureSystem,
-  mix,
-  type MixItem,
-  parseRatio,
-  questionOfSpot,
-  readLabel,
-  refusalOf,
-  type Result,
-  roomAir,
-  solvePh,
-} from '@dolly-tub/core';
-import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
-import type { Store } from '../store/store';
+import Router from '@koa/router';
+import type { Computing } from '../compute/pool';
 import { readJson } from './body';
-import { HttpProblem, invalid } from './problem';
 import { check } from './validate';
 
 const closed = { additionalProperties: false };
@@ -169,114 +151,16 @@ export const requests = {
     closed,
   ),
 } as const;
-type Asked<K extends keyof typeof requests> = (typeof requests)[K]['static'];
+export type Asked<K extends keyof typeof requests> = (typeof requests)[K]['static'];
 
-function unwrap<T>(r: Result<T>): T {
-  if (!r.ok) throw invalid(r.problems);
-  return r.value;
-}
-
-/** The computing doors: each validates once, calls the core, and answers. */
-export function computeRoutes(store: Store, catalogue: () => Catalogue, now: () => Date): Router {
+/** The computing doors: each validates once, asks whoever computes, and answers. */
+export function computeRoutes(computing: Computing): Router {
   const router = new Router({ prefix: '/api' });
-  const settings = () => store.repos.settings.get('household');
-  const system = (): MeasureSystem => {
-    const s = settings()?.measureSystem;
-    return s === 'uk' ? 'uk' : 'us';
-  };
-  const ownMeasures = (): Measure[] =>
-    (settings()?.measures ?? []).map((m) => ({
-      id: m.id,
-      name: m.name,
-      kind: m.kind,
-      volume_mL: m.volume_mL,
-      basis: { default: 'household' },
-    }));
-  const door = <K extends keyof typeof requests>(name: K, answer: (asked: Asked<K>) => unknown): void => {
+  for (const name of Object.keys(requests) as (keyof typeof requests)[])
     router.post(`/${name}`, async (ctx) => {
-      ctx.body = answer(check<Asked<K>>(requests[name], await readJson(ctx)));
+      const asked = check<unknown>(requests[name], await readJson(ctx));
+      ctx.body = await computing.answer(name, asked);
+      ctx.type = 'json';
     });
-  };
-  const bottleItems = (id: string): MixItem[] | null => {
-    const fill = store.repos.bottles.get(id)?.fill;
-    return fill ? fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })) : null;
-  };
-  door('mix', (q) => unwrap(mix(q as Parameters<typeof mix>[0], catalogue(), bottleItems)));
-  door('label', (q) => readLabel(q.text, catalogue(), q.corrections));
-  door('dilute', (q) => {
-    const { recipe, gate, keeps_h, water, open } = unwrap(
-      makeBottle(q as BottleQuestion, catalogue(), ownMeasures(), system()),
-    );
-    // what may not be made is no answer but a fault of the question, with its source
-    const refused = refusalOf(gate);
-    if (refused) throw invalid(refused.problems);
-    return {
-      ...recipe,
-      warnings: [...recipe.warnings, ...gate.with.map((w) => w.text)],
-      may: gate.may,
-      with: gate.with,
-      keeps_h,
-      water,
-      open,
-    };
-  });
-  door('ratio', (q) => unwrap(parseRatio(q.text, catalogue().measures, system())));
-  door('air', (q) => unwrap(roomAir(q, catalogue())));
-  door('ph', (q) =>
-    unwrap(
-      solvePh(q.solutes, catalogue().substances, catalogue().systems, {
-        ...(q.temperatureC !== undefined ? { temperatureC: q.temperatureC } : {}),
-        activity: (q.activity ?? 'ideal') as 'ideal' | 'davies',
-      }),
-    ),
-  );
-  door('advise', (q) => {
-    const c = catalogue();
-    let base: ReturnType<typeof questionOfSpot> | null = null;
-    if (q.spot !== undefined) {
-      const spot = store.repos.spots.get(q.spot);
-      if (!spot)
-        throw new HttpProblem(422, 'That spot is not in this household.', [
-          { path: '/spot', message: 'That spot is not in this household.' },
-        ]);
-      const h = {
-        settings: settings(),
-        members: store.repos.members.all(),
-        rooms: store.repos.rooms.all(),
-        spots: store.repos.spots.all(),
-        kits: store.repos.kits.all(),
-        stock: store.repos.stock.all(),
-        log: store.log.all(),
-        runs: store.repos.runs.all(),
-      };
-      base = questionOfSpot(spot, h, now(), c, q.soil);
-    }
-    if (!base && !q.material)
-      throw invalid([{ path: '/material', message: '"material" is missing: name one, or a spot.' }]);
-    if (!base && !q.soil) throw invalid([{ path: '/soil', message: '"soil" is missing: name what is on it.' }]);
-    const given = Object.fromEntries(
-      Object.entries({ material: q.material, finish: q.finish, soil: q.soil, severity: q.severity, age: q.age }).filter(
-        ([, v]) => v !== undefined,
-      ),
-    );
-    const context = Object.fromEntries(
-      Object.entries({ profile: q.profile, kit: q.kit, neighbours: q.neighbours, last: q.last }).filter(
-        ([, v]) => v !== undefined,
-      ),
-    );
-    for (const [i, l] of (q.last ?? []).entries())
-      if (!c.products.has(l.product))
-        throw invalid([{ path: `/last/${i}/product`, message: `"${l.product}" is not in the catalogue of products.` }]);
-    const clock = { now: now().toISOString(), timeZone: settings()?.timeZone ?? 'UTC' };
-    const advice = unwrap(
-      advise(
-        { ...base?.question, ...given } as Parameters<typeof advise>[0],
-        { clock, ...base?.context, ...context },
-        c,
-      ),
-    );
-    const { considered: _considered, ...answer } = advice;
-    return answer;
-  });
   return router;
 }
