@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
+import { type Catalogue, loadCatalogue, type RawCatalogue, wordsOf } from '@dolly-tub/core';
 import Koa from 'koa';
 import compress from 'koa-compress';
 import helmet from 'koa-helmet';
@@ -48,9 +48,11 @@ const LEFT = new Set(['EPIPE', 'ECONNRESET', 'ECANCELED', 'ERR_STREAM_PREMATURE_
 
 /** The whole server: store, doors and the page, put together in one place. */
 export async function createApp(o: AppOptions): Promise<App> {
-  const store = createStore(o.dataDir, o.now);
   const shipped = loadCatalogue(o.raw);
+  let known = (): Catalogue => shipped;
+  const store: Store = createStore(o.dataDir, o.now, (e) => wordsOf(e, known().soils));
   const catalogue = catalogueOf(store, shipped);
+  known = catalogue;
   const seed = (): void => o.seed(store, o.now());
   if (store.damage === null) {
     if (store.isNew()) store.transaction(o.demo ? seed : store.settle);

@@ -2,6 +2,7 @@ import type { Catalogue } from '../catalogue';
 import { type Profile, residentThere } from '../gate';
 import type { Context, Neighbour, Question } from '../method';
 import { barredOf, evidenceOf } from './ledger';
+import { evidenceOfTallies, type Tally } from './tally';
 import type { Kit, LogEntry, Member, Room, Run, Settings, Spot, Stock } from './records';
 import { residentsOf, sceneOf } from './scene';
 import { localDay } from '../time';
@@ -14,7 +15,10 @@ export interface Household {
   spots: readonly Spot[];
   kits: readonly Kit[];
   stock: readonly Stock[];
+  /** All of it, or the entries that must be at hand (kept.ts). */
   log: readonly LogEntry[];
+  /** What worked, counted beforehand where the log is not all there. */
+  tallies?: readonly Tally[];
   /** What is being done now: it soaks somewhere. */
   runs?: readonly Run[];
 }
@@ -126,7 +130,7 @@ export function questionOfSpot(
         place: `in the ${r.name} of this room`,
       })),
       clock: { now: now.toISOString(), timeZone: h.settings?.timeZone ?? 'UTC' },
-      evidence: evidenceOf(h.log),
+      evidence: h.tallies ? evidenceOfTallies(h.tallies) : evidenceOf(h.log),
       barred: barredOf(h.log),
       prices: pricesOf(h.stock),
     },

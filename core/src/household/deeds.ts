@@ -1,5 +1,6 @@
 import type { Problem } from '../reason';
 import { bad, ok, type Result } from '../reason';
+import { KIND_WORDS } from './told';
 import type { Bottle, Effect, LogEntry, LogFields, Move, RecordOf, Shopping, Spot, Stock } from './records';
 
 /**
@@ -215,21 +216,6 @@ function hangingOn(d: Effect, later: readonly LogEntry[], of: (x: Effect) => boo
 }
 const refused = (by: LogEntry, why: string): { ok: false; problems: Problem[] } =>
   bad('/corrects', `${nameOf(by)} hangs on it (${why}): take that back first.`) as { ok: false; problems: Problem[] };
-const KIND_WORDS: Record<LogFields['kind'], string> = {
-  note: 'A note',
-  clean: 'The cleaning',
-  rinse: 'The rinse',
-  mix: 'The mix',
-  'pour-out': 'The pouring out',
-  stock: 'The stock entry',
-  'head-moved': 'The moved head',
-  'test-spot': 'The test',
-  damage: 'The damage noted',
-  incident: 'The incident',
-  calibrate: 'The measuring',
-  inspect: 'The look at it',
-  undo: 'The undoing',
-};
 const nameOf = (e: LogEntry): string =>
   `${KIND_WORDS[e.kind]} of ${e.at.slice(0, 16).replace('T', ' ')}${Object.values(e.names ?? {})[0] ? ` (${Object.values(e.names!)[0]})` : ''}`;
 

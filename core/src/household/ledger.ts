@@ -1,6 +1,7 @@
 import type { Barred, Evidence, Last } from '../method';
 import type { Fill, LogEntry } from './records';
 import { nightsBetween } from '../time';
+import { evidenceOfTallies, talliesOf } from './tally';
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first, by the clock. */
 export const standing = (log: readonly LogEntry[]): readonly LogEntry[] => orders(log).byClock;
@@ -163,28 +164,7 @@ function walk(entries: readonly LogEntry[], now: Date, timeZone: string, look: (
 }
 
 /** Hit counts by mechanism, soil and face, from cleans that were answered worked, partly, not or damaged. */
-export function evidenceOf(log: readonly LogEntry[]): Evidence[] {
-  const sums = new Map<string, Evidence>();
-  for (const e of standing(log)) {
-    if (e.kind !== 'clean' || !e.question || !e.outcome || !e.method?.mechanism) continue;
-    const finish = e.question.finish ?? null;
-    const key = [e.method.mechanism, e.question.soil, e.question.material, finish].join('|');
-    const s = sums.get(key) ?? {
-      mechanism: e.method.mechanism,
-      soil: e.question.soil,
-      material: e.question.material,
-      finish,
-      worked: 0,
-      partly: 0,
-      not: 0,
-    };
-    if (e.outcome === 'worked') s.worked++;
-    else if (e.outcome === 'partly') s.partly++;
-    else s.not++;
-    sums.set(key, s);
-  }
-  return [...sums.values()];
-}
+export const evidenceOf = (log: readonly LogEntry[]): Evidence[] => evidenceOfTallies(talliesOf(standing(log)));
 
 /** Products and tools barred on a material because of noted damage. */
 export function barredOf(log: readonly LogEntry[]): Barred[] {

@@ -3,6 +3,7 @@ import {
   type Door,
   DOORS,
   Envelope,
+  hitRates,
   LogBody,
   type LogEntry,
   type LogFields,
@@ -44,6 +45,19 @@ function page(ctx: Context): { limit: number; after: string | null } {
     throw invalid([{ path: '/limit', message: `limit must be a whole number from 1 to ${MAX_PAGE}.` }]);
   const after = ctx.query['after'];
   return { limit, after: typeof after === 'string' ? after : null };
+}
+
+const badSince = (): HttpProblem =>
+  invalid([
+    { path: '/since', message: 'since must be a date and time with its offset, for example 2026-11-25T14:10:00Z.' },
+  ]);
+/** A question's own word of at most 200 characters; null where it is not asked. */
+function word(ctx: Context, name: string): string | null {
+  const value = ctx.query[name];
+  if (value === undefined) return null;
+  if (typeof value !== 'string' || value.length > 200)
+    throw invalid([{ path: `/${name}`, message: `${name} is one text of at most 200 characters.` }]);
+  return value;
 }
 
 /** The doors of the records: list, read, make, replace, remove, restore; and the log. */
@@ -118,16 +132,21 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
     const { limit, after } = page(ctx);
     const kind = ctx.query['kind'];
     const since = ctx.query['since'] === undefined ? null : utcInstant(String(ctx.query['since']));
-    if (ctx.query['since'] !== undefined && since === null)
-      throw invalid([
-        { path: '/since', message: 'since must be a date and time with its offset, for example 2026-11-25T14:10:00Z.' },
-      ]);
+    if (ctx.query['since'] !== undefined && since === null) throw badSince();
     ctx.body = store.log.list({
       limit,
       after,
       kind: typeof kind === 'string' ? kind : null,
       since,
+      find: word(ctx, 'find'),
+      spot: word(ctx, 'spot'),
     });
+  });
+  /** What worked since an instant: how often each thing was used, and how often it did what was hoped. */
+  router.get('/log/rates', (ctx) => {
+    const since = utcInstant(word(ctx, 'since') ?? '');
+    if (since === null) throw badSince();
+    ctx.body = { items: hitRates(store.log.answeredSince(since)) };
   });
   router.get('/log/:id', (ctx) => {
     const e = store.log.get(ctx.params['id']!);

@@ -47,11 +47,18 @@ const TALLY = { added: 'adds', changed: 'changes', same: 'same' } as const;
 export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () => Date, seed: () => void): Router {
   const router = new Router({ prefix: '/api' });
 
+  /** What a page begins with; `seq` says from which change on it asks for more. */
+  router.get('/household', (ctx) => {
+    ctx.body = { ...store.atHand(), ...(store.damage ? { damage: store.damage } : {}) };
+  });
+  /** The part of it that must be read again when an entry was taken back. */
+  router.get('/household/log', (ctx) => {
+    ctx.body = store.logAtHand();
+  });
+
   router.get('/export', (ctx) => {
-    const files = ctx.query['files'] !== '0';
-    const snap = store.snapshot(files);
-    if (files)
-      ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
+    const snap = store.snapshot();
+    ctx.set('Content-Disposition', `attachment; filename="household-${now().toISOString().slice(0, 10)}.json"`);
     ctx.body = {
       $schema: '/api/schema/export.json',
       format: 'dolly-tub-household',
@@ -59,8 +66,6 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
       exportedAt: now().toISOString(),
       records: snap.records,
       log: snap.log,
-      // for the page: from which change on it asks for more, and why nothing can be written
-      ...(files ? {} : { seq: snap.seq, ...(store.damage ? { damage: store.damage } : {}) }),
     };
   });
 
@@ -120,6 +125,7 @@ export function transferRoutes(store: Store, catalogue: HouseCatalogue, now: () 
         const tally = store.log.put(entry, blank) ? answer.adds : answer.same;
         tally['log'] = (tally['log'] ?? 0) + 1;
       }
+
       if (preview || answer.problems.length) throw new Rollback();
     };
     try {

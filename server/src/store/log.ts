@@ -10,8 +10,9 @@ import {
   type Result,
   valueAt,
 } from '@dolly-tub/core';
-import { and, desc, eq, gt, gte, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
+import { type Derived, derivedOf } from './derived';
 import type { Db } from './open';
 import { bodyOf, type Change, type Repository, stable } from './repository';
 import { changes, log } from './tables';
@@ -26,17 +27,32 @@ export class LogProblem extends Error {
 }
 const DAY_MS = 86_400_000;
 
+/** A page of the log, newest first; `find` are words that an entry must hold, each at least as the beginning of one. */
+export interface LogQuery {
+  limit: number;
+  after: string | null;
+  kind: string | null;
+  since: string | null;
+  find?: string | null;
+  spot?: string | null;
+}
+
 export interface LogStore {
   /** Append an entry and do what it says to stock, bottles and shopping, all in the caller's transaction; `applied` only writes it down. */
   append(fields: LogFields, id?: string, applied?: boolean): LogEntry;
   get(id: string): LogEntry | null;
-  list(q: { limit: number; after: string | null; kind: string | null; since: string | null }): {
-    items: LogEntry[];
-    next?: string;
-  };
+  list(q: LogQuery): { items: (LogEntry & { undone?: true })[]; next?: string };
   all(): LogEntry[];
-  /** Bring in an entry as exported; `exact` keeps its number. False when it was there. */
+  /** The number of the newest entry; 0 where there is none. */
+  last(): number;
+  /**
+   * Bring in an entry as exported; `exact` keeps its number. False when it was there. What is derived from the log is
+   * filled anew when the transaction ends.
+   */
   put(entry: LogEntry, exact?: boolean): boolean;
+  /** Answered cleans since an instant that still stand: what worked lately. */
+  answeredSince(at: string): LogEntry[];
+  derived: Derived;
 }
 
 export function createLog(
@@ -44,8 +60,10 @@ export function createLog(
   now: () => Date,
   onChange: (c: Change) => void,
   repos: { [D in Effect['on']]: Repository<D> },
+  words: (e: LogEntry) => string,
 ): LogStore {
   const { orm } = db;
+  const derived = derivedOf(db.sqlite, now, words);
   const toEntry = (r: typeof log.$inferSelect): LogEntry =>
     ({ id: r.id, seq: r.seq, recordedAt: r.recordedAt, ...r.body, kind: r.kind, at: r.at }) as LogEntry;
   const get = (id: string): LogEntry | null => {
@@ -86,10 +104,30 @@ export function createLog(
       return 'It is more than a day old: write a correction instead.';
     return undone().has(was.id) ? 'It was undone before.' : null;
   }
-  const undone = (): ReadonlySet<string> =>
+  /** Entries with whether they were taken back. */
+  const withUndone = (entries: LogEntry[]): (LogEntry & { undone?: true })[] => {
+    const back = new Set(
+      orm
+        .select({ id: log.corrects })
+        .from(log)
+        .where(
+          and(
+            eq(log.kind, 'undo'),
+            inArray(
+              log.corrects,
+              entries.map((e) => e.id),
+            ),
+          ),
+        )
+        .all()
+        .map((r) => r.id),
+    );
+    return entries.map((e) => (back.has(e.id) ? { ...e, undone: true } : e));
+  };
+  const undone = (): ReadonlySet<string | null> =>
     new Set(
       orm
-        .select({ id: sql<string>`json_extract(${log.body}, '$.corrects')` })
+        .select({ id: log.corrects })
         .from(log)
         .where(eq(log.kind, 'undo'))
         .all()
@@ -131,11 +169,14 @@ export function createLog(
     const { kind, at = recordedAt, ...body } = fields;
     const r = orm.insert(log).values({ id, at, recordedAt, kind, body }).returning().get();
     told(id);
-    return toEntry(r);
+    const entry = toEntry(r);
+    derived.noted(entry);
+    return entry;
   }
 
   return {
     get,
+    derived,
     append(fields, id = uuidv7(), applied = false) {
       const recordedAt = now().toISOString();
       const problem = required(fields);
@@ -146,10 +187,13 @@ export function createLog(
       for (const other of also) write(other, uuidv7(), recordedAt);
       return written;
     },
-    list({ limit, after, kind, since }) {
+    list({ limit, after, kind, since, find, spot }) {
       const where = [];
       if (kind) where.push(eq(log.kind, kind));
       if (since) where.push(gte(log.at, since));
+      if (spot) where.push(sql`${log.seq} IN (SELECT seq FROM at_hand WHERE key = ${`spot:${spot}`})`);
+      const asked = matchOf(find ?? '');
+      if (asked) where.push(sql`${log.seq} IN (SELECT rowid FROM log_words WHERE log_words MATCH ${asked})`);
       if (after) {
         const [at, seq] = Buffer.from(after, 'base64url').toString().split('|');
         where.push(sql`(${log.at}, ${log.seq}) < (${at ?? ''}, ${Number(seq) || 0})`);
@@ -164,10 +208,28 @@ export function createLog(
       const page = rows.slice(0, limit);
       const last = page[page.length - 1];
       return {
-        items: page.map(toEntry),
+        items: withUndone(page.map(toEntry)),
         ...(rows.length > limit && last ? { next: Buffer.from(`${last.at}|${last.seq}`).toString('base64url') } : {}),
       };
     },
+    answeredSince: (at) =>
+      orm
+        .select()
+        .from(log)
+        .where(
+          and(
+            eq(log.kind, 'clean'),
+            gte(log.at, at),
+            sql`NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = ${log.id})`,
+          ),
+        )
+        .all()
+        .map(toEntry),
+    last: () =>
+      orm
+        .select({ n: sql<number>`coalesce(max(${log.seq}), 0)` })
+        .from(log)
+        .get()!.n,
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
     put(entry, exact = false) {
       if (get(entry.id)) return false;
@@ -184,9 +246,16 @@ export function createLog(
         })
         .run();
       told(id);
+      derived.upset();
       return true;
     },
   };
+}
+
+/** Words as a question of the full-text table: each quoted, each a beginning; null where there is none. */
+function matchOf(find: string): string | null {
+  const words = find.match(/[\p{L}\p{N}]+/gu) ?? [];
+  return words.length ? words.map((w) => `"${w}"*`).join(' ') : null;
 }
 
 /** What each kind must carry. */

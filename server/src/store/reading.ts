@@ -29,7 +29,7 @@ export function openForReading(dataDir: string, shipped: Catalogue): Reading & {
   const repos = {} as { [D in Door]: Repository<D> };
   for (const door of DOORS)
     (repos as Record<Door, unknown>)[door] = createRepository(door, db, never, never, () => repos);
-  const log = createLog(db, never, never, repos);
+  const log = createLog(db, never, never, repos, never);
 
   const lastChange = sqlite.prepare(
     `SELECT coalesce(max(seq), 0) FROM changes WHERE door IN (SELECT value FROM json_each(?)) OR door = '*'`,
@@ -59,7 +59,12 @@ export function openForReading(dataDir: string, shipped: Catalogue): Reading & {
       const read = Object.fromEntries(NEEDED.map((d) => [d, all(d)])) as {
         [D in (typeof NEEDED)[number]]: RecordOf<D>[];
       };
-      return { ...read, settings: read.settings[0] ?? null, log: asOf('log', ['log'], () => log.all()) };
+      return {
+        ...read,
+        settings: read.settings[0] ?? null,
+        log: asOf('log', ['log'], log.derived.kept),
+        tallies: asOf('tallies', ['log'], log.derived.tallies),
+      };
     }),
     bottle: (id) => repos.bottles.get(id),
     spot: (id) => repos.spots.get(id),

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import { type Door, DOORS, type LogEntry, type RecordOf } from '@dolly-tub/core';
+import { type Door, DOORS, type LogEntry, type RecordOf, type Tally, wordsOf } from '@dolly-tub/core';
 import { gt, lt, sql } from 'drizzle-orm';
 import { dropCopy, readCopy, replaceBy } from './bring-back';
 import { copiesIn, type Copy, damageOf, fileOf, pruneCopies, type Reason, removeCopies, takeCopy } from './copies';
@@ -43,8 +43,12 @@ export interface Store {
   bringBack(id: string): void;
   /** Settings of a household that nobody has set up yet. */
   settle(): void;
-  /** Everything at one moment; without the bytes of files when the page only wants the records. */
-  snapshot(files?: boolean): Snapshot;
+  /** What a page has at hand at one moment: every record but files, the entries that must be at hand, what worked. */
+  atHand(): Snapshot & { tallies: Tally[]; upTo: number };
+  /** The part of it that is of the log. */
+  logAtHand(): { log: LogEntry[]; tallies: Tally[]; upTo: number };
+  /** Everything at one moment. */
+  snapshot(): Snapshot;
   close(): void;
 }
 
@@ -73,7 +77,12 @@ export class ReadOnly extends Error {}
 const KEEP_CHANGES = 20000;
 const KEEP_KEYS_DAYS = 30;
 
-export function createStore(dataDir: string, now: () => Date): Store {
+/** `words` are those by which an entry of the log is found. */
+export function createStore(
+  dataDir: string,
+  now: () => Date,
+  words: (e: LogEntry) => string = (e) => wordsOf(e, new Map()),
+): Store {
   const db = openStore(dataDir, now);
   if (db.damage === null) {
     prune(db, now());
@@ -95,19 +104,26 @@ export function createStore(dataDir: string, now: () => Date): Store {
   const store: Store = {
     db,
     repos: typed,
-    log: createLog(db, now, onChange, typed),
+    log: createLog(db, now, onChange, typed, words),
     transaction<T>(work: () => T): T {
       if (depth > 0) return work();
       if (db.damage !== null) throw new ReadOnly(db.damage);
       depth++;
       try {
-        const result = db.sqlite.transaction(work).immediate();
+        const result = db.sqlite
+          .transaction(() => {
+            const r = work();
+            store.log.derived.settle();
+            return r;
+          })
+          .immediate();
         const told = pending;
         pending = [];
         for (const c of told) emitter.emit('change', c);
         return result;
       } catch (e) {
         pending = [];
+        store.log.derived.forget();
         throw e;
       } finally {
         depth--;
@@ -161,6 +177,7 @@ export function createStore(dataDir: string, now: () => Date): Store {
         ] as const)
           db.orm.delete(tables[t]).run();
         db.sqlite.exec('DELETE FROM log');
+        store.log.derived.upset();
         anew();
         store.settle();
       });
@@ -180,6 +197,7 @@ export function createStore(dataDir: string, now: () => Date): Store {
       try {
         store.transaction(() => {
           replaceBy(db.sqlite, copy);
+          store.log.derived.upset();
           anew();
         });
       } finally {
@@ -188,19 +206,31 @@ export function createStore(dataDir: string, now: () => Date): Store {
       }
     },
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
-    snapshot: (files = true) =>
+    logAtHand: () =>
+      db.sqlite.transaction(() => ({
+        log: store.log.derived.kept(),
+        tallies: store.log.derived.tallies(),
+        upTo: store.log.last(),
+      }))(),
+    atHand: () =>
       db.sqlite.transaction(() => ({
         records: Object.fromEntries(
-          DOORS.map((d) => [
-            d,
-            d !== 'files' ? typed[d].all() : files ? typed.files.all().map((r) => typed.files.get(r.id)!) : [],
-          ]),
+          DOORS.map((d) => [d, d === 'files' ? [] : typed[d].all()]),
+        ) as unknown as Snapshot['records'],
+        ...store.logAtHand(),
+        seq: store.lastSeq(),
+      }))(),
+    snapshot: () =>
+      db.sqlite.transaction(() => ({
+        records: Object.fromEntries(
+          DOORS.map((d) => [d, d === 'files' ? typed.files.all().map((r) => typed.files.get(r.id)!) : typed[d].all()]),
         ) as unknown as Snapshot['records'],
         log: store.log.all(),
         seq: store.lastSeq(),
       }))(),
     close: () => db.close(),
   };
+  if (db.damage === null && !store.log.derived.isCurrent()) store.transaction(store.log.derived.rebuild);
   return store;
 }
 

@@ -71,16 +71,45 @@ export const log = sqliteTable(
     recordedAt: text('recorded_at').notNull(),
     kind: text('kind').notNull(),
     body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
+    /** By which it is found: also the content of the full-text table `log_words`. */
+    words: text('words').notNull().default(''),
+    corrects: text('corrects').generatedAlwaysAs(sql`json_extract(body, '$.corrects')`, { mode: 'virtual' }),
   },
-  (t) => [index('log_at').on(t.at, t.seq)],
+  (t) => [
+    index('log_at').on(t.at, t.seq),
+    index('log_corrects').on(t.corrects),
+    index('log_kind').on(t.kind, t.at, t.seq),
+  ],
 );
-export const changes = sqliteTable('changes', {
-  seq: integer('seq').primaryKey({ autoIncrement: true }),
-  door: text('door').notNull(),
-  id: text('id').notNull(),
-  version: integer('version').notNull(),
-  op: text('op').notNull(),
+export const changes = sqliteTable(
+  'changes',
+  {
+    seq: integer('seq').primaryKey({ autoIncrement: true }),
+    door: text('door').notNull(),
+    id: text('id').notNull(),
+    version: integer('version').notNull(),
+    op: text('op').notNull(),
+  },
+  (t) => [index('changes_door').on(t.door, t.seq)],
+);
+/** Standing entries by the things whose ledgers they belong to; `kept` are those that must be at hand (core: kept.ts). */
+export const atHand = sqliteTable(
+  'at_hand',
+  {
+    key: text('key').notNull(),
+    seq: integer('seq').notNull(),
+    at: text('at').notNull(),
+    kept: integer('kept').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.key, t.seq] }), index('at_hand_seq').on(t.seq, t.kept)],
+);
+/** What worked, counted (core: tally.ts). */
+export const tallies = sqliteTable('tallies', {
+  key: text('key').primaryKey(),
+  body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
 });
+/** By which version of the rules the derived tables were filled. */
+export const derived = sqliteTable('derived', { version: integer('version').primaryKey() });
 export const idempotency = sqliteTable(
   'idempotency',
   {

@@ -1,9 +1,10 @@
 import type { Routes } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { chooseFeature } from './choose/choose.state';
 import { diluteFeature } from './dilute/dilute.state';
 import { kitsFeature } from './kits/kits.state';
-import { logFeature } from './log/log.state';
+import { logEffects, logFeature } from './log/log.state';
 import { mixFeature } from './mix/mix.state';
 import { roomsFeature } from './rooms/rooms.state';
 
@@ -91,7 +92,7 @@ export const routes: Routes = [
   },
   {
     path: 'log',
-    providers: [provideState(logFeature)],
+    providers: [provideState(logFeature), provideEffects(logEffects)],
     title: 'Log · Dolly Tub',
     loadComponent: () => import('./log/log.page').then((m) => m.LogPage),
   },

@@ -9,7 +9,7 @@ import {
   choicesOf,
   type Context,
   drinks,
-  evidenceOf,
+  evidenceOfTallies,
   finishesMatter,
   judgeThere,
   ledgerOfSpot,
@@ -196,7 +196,7 @@ export class ChoosePage {
       },
       context: here({
         profile: profileOf(this.household(), this.clock.minute()),
-        evidence: evidenceOf(this.household().log),
+        evidence: evidenceOfTallies(this.household().tallies),
         barred: barredOf(this.household().log),
         prices: pricesOf(this.household().stock),
       }),

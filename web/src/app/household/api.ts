@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Door, EnvelopeFields, LogEntry, LogFields, RecordOf } from '@dolly-tub/core';
+import type { Door, EnvelopeFields, LogEntry, LogFields, RecordOf, Tally } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import type { RemoteChange } from './events';
@@ -18,6 +18,24 @@ export class Refused extends Error {
 }
 const AWAY =
   'Dolly Tub’s server does not answer. What you typed is still here; start it again (npm start) and try once more.';
+
+/** What must be at hand of a long log: entries, what worked, and up to which entry both were put together. */
+export interface AtHandOfLog {
+  log: LogEntry[];
+  tallies: Tally[];
+  upTo: number;
+}
+/** An entry as a page of the log shows it. */
+export type ShownEntry = LogEntry & { undone?: boolean };
+export interface LogPageRead {
+  items: ShownEntry[];
+  next?: string;
+}
+export interface HitRate {
+  name: string;
+  times: number;
+  share: number;
+}
 
 /** The doors, as promises. Answers go to the store first, so that the page never holds a second copy. */
 @Injectable({ providedIn: 'root' })
@@ -56,16 +74,32 @@ export class HouseholdApi {
     return answer as T;
   }
 
-  /** Everything but the files, in one answer: one request instead of fourteen. index.html asks for it ahead. */
-  readHousehold(): Promise<{
-    records: { [D in Kept]: RecordOf<D>[] };
-    log: LogEntry[];
-    /** The last change that is in it. */
-    seq: number;
-    /** Why nothing can be written, where that is so. */
-    damage?: string;
-  }> {
-    return this.call('GET', '/export?files=0');
+  /** Every record but the files, and what must be at hand of the log, in one answer. index.html asks for it ahead. */
+  readHousehold(): Promise<
+    AtHandOfLog & {
+      records: { [D in Kept]: RecordOf<D>[] };
+      /** The last change that is in it. */
+      seq: number;
+      /** Why nothing can be written, where that is so. */
+      damage?: string;
+    }
+  > {
+    return this.call('GET', '/household');
+  }
+  /** The part of it that is another once an entry was taken back. */
+  readAtHand(): Promise<AtHandOfLog> {
+    return this.call('GET', '/household/log');
+  }
+  /** A page of the log, newest first: of a kind, holding words; `after` is what the page before named as next. */
+  readLog(q: { kind?: string; find?: string; after?: string; limit: number }): Promise<LogPageRead> {
+    const asked = new URLSearchParams(
+      Object.entries(q).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])),
+    );
+    return this.call('GET', `/log?${asked}`);
+  }
+  /** How often each thing was used since an instant, and how often it did what was hoped. */
+  async readRates(since: string): Promise<HitRate[]> {
+    return (await this.call<{ items: HitRate[] }>('GET', `/log/rates?since=${encodeURIComponent(since)}`)).items;
   }
   /** What was changed after a change that is known; `reset` when that is too long ago to say. */
   changesAfter(seq: number): Promise<{ items: RemoteChange[]; last: number; reset?: boolean }> {

@@ -3,7 +3,7 @@ import { Actions } from '@ngrx/effects';
 import { type Action } from '@ngrx/store';
 import { firstValueFrom, lastValueFrom, of, type Subject, Subject as Stream, take, toArray } from 'rxjs';
 import { type HouseholdApi, Refused } from './api';
-import { catchUp, fetchChanged, read } from './effects';
+import { catchUp, fetchChanged, read, takenBack } from './effects';
 import { householdEvents } from './state';
 
 type Fetch = (actions: Actions, api: HouseholdApi) => ReturnType<typeof of<Action>>;
@@ -81,6 +81,15 @@ describe('what others change', () => {
     expect((await got).map((a) => (a as unknown as { id: string }).id)).toEqual(['a', 'b', 'c']);
     TestBed.resetTestingModule();
   });
+});
+
+test('an entry that takes another back has the rest of the log read anew; any other has not', async () => {
+  const api = { readAtHand: () => Promise.resolve({ log: [], tallies: [], upTo: 9 }) };
+  const entry = (more: object) => householdEvents.entryWritten({ entry: { id: 'e', ...more } as never });
+  expect(await firstValueFrom(with_([entry({ corrects: 'x' })], api, takenBack))).toEqual(
+    householdEvents.logRead({ log: [], tallies: [], upTo: 9 }),
+  );
+  expect(await lastValueFrom(with_([entry({})], api, takenBack).pipe(toArray()))).toEqual([]);
 });
 
 describe('what changed while nobody listened', () => {

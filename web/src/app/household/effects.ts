@@ -23,8 +23,16 @@ const lost = (e: unknown) =>
   of(householdEvents.serverLost({ says: e instanceof Refused ? e.detail : 'The household could not be read.' }));
 
 async function readEverything(api: HouseholdApi, anew = false) {
-  const { records, log, seq, damage } = await api.readHousehold();
-  return householdEvents.everythingRead({ tables: records as never, log, seq, damage: damage ?? null, anew });
+  const { records, log, tallies, upTo, seq, damage } = await api.readHousehold();
+  return householdEvents.everythingRead({
+    tables: records as never,
+    log,
+    tallies,
+    upTo,
+    seq,
+    damage: damage ?? null,
+    anew,
+  });
 }
 
 /** Read the household once the page is open. */
@@ -33,6 +41,22 @@ export const read = createEffect(
     actions.pipe(
       ofType(householdEvents.opened),
       switchMap(() => from(readEverything(api)).pipe(catchError(lost))),
+    ),
+  { functional: true },
+);
+
+/** An entry that takes another back leaves gaps in what is at hand: that part is read again. */
+export const takenBack = createEffect(
+  (actions = inject(Actions), api = inject(HouseholdApi)) =>
+    actions.pipe(
+      ofType(householdEvents.entryWritten),
+      filter(({ entry }) => Boolean(entry.corrects)),
+      switchMap(() =>
+        from(api.readAtHand()).pipe(
+          map((read) => householdEvents.logRead(read)),
+          catchError(lost),
+        ),
+      ),
     ),
   { functional: true },
 );

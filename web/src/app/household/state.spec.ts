@@ -1,4 +1,4 @@
-import { household, householdEvents, KEPT, selectTrouble } from './state';
+import { household, householdEvents, KEPT, selectLog, selectTallies, selectTrouble } from './state';
 
 const reduce = household.reducer;
 const tables = Object.fromEntries(KEPT.map((d) => [d, []])) as never;
@@ -30,6 +30,43 @@ describe('the household slice', () => {
     // another household is another one
     const anew = reduce(told, householdEvents.everythingRead({ ...answer, seq: 20, anew: true }));
     expect([anew.rooms.entities['r1'], anew.log.ids]).toEqual([record(2, 'older'), ['a']]);
+  });
+  test('what worked is what was counted, and what was written since', () => {
+    const clean = (id: string, seq: number, outcome: string) =>
+      ({
+        id,
+        seq,
+        at: '2026-01-02',
+        recordedAt: '2026-01-02',
+        kind: 'clean',
+        spot: 's',
+        outcome,
+        question: { material: 'glass', soil: 'rust' },
+        method: { name: 'm', mechanism: 'acid' },
+      }) as never;
+    const counted = { mechanism: 'acid', soil: 'rust', material: 'glass', finish: null, spot: 's', name: null };
+    const read = reduce(
+      undefined,
+      householdEvents.everythingRead({
+        tables,
+        log: [clean('a', 7, 'worked')],
+        tallies: [{ ...counted, worked: 20, partly: 1, not: 3 }],
+        upTo: 8,
+        seq: 1,
+      }),
+    );
+    const tallies = (s: typeof read): unknown => selectTallies.projector(s.tallies, s.upTo, selectLog.projector(s.log));
+    expect(tallies(read)).toMatchObject([{ worked: 20 }]);
+    const more = reduce(read, householdEvents.entryWritten({ entry: clean('b', 9, 'worked') }));
+    expect(tallies(more)).toEqual([{ ...counted, worked: 21, partly: 1, not: 3 }]);
+    // one was taken back: what is at hand was read anew, and what came after that answer stays
+    const late = reduce(more, householdEvents.entryWritten({ entry: clean('c', 11, 'not') }));
+    const again = reduce(
+      late,
+      householdEvents.logRead({ log: [], tallies: [{ ...counted, worked: 19, partly: 1, not: 3 }], upTo: 10 }),
+    );
+    expect(again.log.ids).toEqual(['c']);
+    expect(tallies(again)).toEqual([{ ...counted, worked: 19, partly: 1, not: 4 }]);
   });
   test('a damaged file is said before anything else', () => {
     const hurt = reduce(start, householdEvents.everythingRead({ tables, log: [], seq: 1, damage: 'damaged' }));

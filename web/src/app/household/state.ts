@@ -1,17 +1,21 @@
-import type {
-  Bottle,
-  Door,
-  Kit,
-  LogEntry,
-  Member,
-  OwnItem,
-  RecordOf,
-  Room,
-  Run,
-  Settings,
-  Shopping,
-  Spot,
-  Stock,
+import {
+  addTallies,
+  type Bottle,
+  type Door,
+  type Kit,
+  type LogEntry,
+  type Member,
+  type OwnItem,
+  type RecordOf,
+  type Room,
+  type Run,
+  type Settings,
+  type Shopping,
+  type Spot,
+  type Stock,
+  type Tally,
+  standing,
+  talliesOf,
 } from '@dolly-tub/core';
 import { createEntityAdapter, type EntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
@@ -36,7 +40,11 @@ export type Kept = (typeof KEPT)[number];
 
 type Tables = { [D in Kept]: EntityState<RecordOf<D>> };
 export interface HouseholdState extends Tables {
+  /** Not all of it: what must be at hand, and what was written since. Pages of the whole are read where they are shown. */
   log: EntityState<LogEntry>;
+  /** What worked, counted up to an entry. */
+  tallies: readonly Tally[];
+  upTo: number;
   loaded: boolean;
   /** A sentence when the server cannot be reached. */
   trouble: string | null;
@@ -60,6 +68,8 @@ export const householdEvents = createActionGroup({
     'Everything read': props<{
       tables: { [D in Kept]: RecordOf<D>[] };
       log: LogEntry[];
+      tallies?: Tally[];
+      upTo?: number;
       seq: number;
       damage?: string | null;
       anew?: boolean;
@@ -69,6 +79,8 @@ export const householdEvents = createActionGroup({
     'Record changed': props<{ door: Kept; record: { id: string; version: number } }>(),
     'Record gone': props<{ door: Kept; id: string }>(),
     'Entry written': props<{ entry: LogEntry }>(),
+    /** What must be at hand of the log, after one entry of it no longer stood. */
+    'Log read': props<{ log: LogEntry[]; tallies: Tally[]; upTo: number }>(),
     'Server lost': props<{ says: string }>(),
     'Server back': emptyProps(),
     'Changed elsewhere': props<{ door: string; id: string; op: string }>(),
@@ -78,6 +90,8 @@ export const householdEvents = createActionGroup({
 const initial: HouseholdState = {
   ...(Object.fromEntries(KEPT.map((d) => [d, any.getInitialState()])) as unknown as Tables),
   log: logAdapter.getInitialState(),
+  tallies: [],
+  upTo: 0,
   loaded: false,
   trouble: null,
   damage: null,
@@ -92,29 +106,34 @@ const newest = (read: readonly Versioned[], known: EntityState<Versioned>): Vers
     return had && had.version > r.version ? had : r;
   });
 /** Entries that were told after an answer was put together. */
-const writtenSince = (read: readonly LogEntry[], known: EntityState<LogEntry>): LogEntry[] => {
-  const last = read.reduce((n, e) => Math.max(n, e.seq), 0);
-  return Object.values(known.entities).filter((e): e is LogEntry => e !== undefined && e.seq > last);
-};
+const writtenSince = (upTo: number, known: EntityState<LogEntry>): LogEntry[] =>
+  Object.values(known.entities).filter((e): e is LogEntry => e !== undefined && e.seq > upTo);
+const lastOf = (log: readonly LogEntry[]): number => log.reduce((n, e) => Math.max(n, e.seq), 0);
 
 export const household = createFeature({
   name: 'household',
   reducer: createReducer(
     initial,
-    on(householdEvents.everythingRead, (state, { tables, log, seq, damage, anew }): HouseholdState => ({
-      ...state,
-      ...(Object.fromEntries(
-        KEPT.map((d) => [
-          d,
-          any.setAll(anew ? tables[d] : newest(tables[d], state[d] as EntityState<Versioned>), any.getInitialState()),
-        ]),
-      ) as unknown as Tables),
-      log: logAdapter.setAll(anew ? log : [...log, ...writtenSince(log, state.log)], state.log),
-      loaded: true,
-      trouble: null,
-      damage: damage ?? null,
-      seq,
-    })),
+    on(
+      householdEvents.everythingRead,
+      (state, { tables, log, tallies, upTo = lastOf(log), seq, damage, anew }): HouseholdState => ({
+        ...state,
+        ...(Object.fromEntries(
+          KEPT.map((d) => [
+            d,
+            any.setAll(anew ? tables[d] : newest(tables[d], state[d] as EntityState<Versioned>), any.getInitialState()),
+          ]),
+        ) as unknown as Tables),
+        log: logAdapter.setAll(anew ? log : [...log, ...writtenSince(upTo, state.log)], state.log),
+        // where nobody counted it, all of the log is here
+        tallies: tallies ?? talliesOf(standing(log)),
+        upTo,
+        loaded: true,
+        trouble: null,
+        damage: damage ?? null,
+        seq,
+      }),
+    ),
     on(householdEvents.caughtUp, (state, { seq }): HouseholdState => ({ ...state, seq })),
     on(householdEvents.recordChanged, (state, { door, record }): HouseholdState => {
       const table = state[door] as EntityState<{ id: string; version: number }>;
@@ -130,6 +149,12 @@ export const household = createFeature({
     on(householdEvents.entryWritten, (state, { entry }): HouseholdState => ({
       ...state,
       log: logAdapter.upsertOne(entry, state.log),
+    })),
+    on(householdEvents.logRead, (state, { log, tallies, upTo }): HouseholdState => ({
+      ...state,
+      log: logAdapter.setAll([...log, ...writtenSince(upTo, state.log)], state.log),
+      tallies,
+      upTo,
     })),
     on(householdEvents.serverLost, (state, { says }): HouseholdState => ({ ...state, trouble: says })),
     on(householdEvents.serverBack, (state): HouseholdState => ({ ...state, trouble: null })),
@@ -160,6 +185,13 @@ export const selectShopping = createSelector(household.selectShopping, (t): Shop
 export const selectRuns = createSelector(household.selectRuns, (t): Run[] => rows(t));
 export const selectSettings = createSelector(household.selectSettings, (t): Settings | null => rows(t)[0] ?? null);
 export const selectLog = createSelector(household.selectLog, (t): LogEntry[] => rows(t));
+/** What worked, spot by spot, with what was written since it was counted. */
+export const selectTallies = createSelector(
+  household.selectTallies,
+  household.selectUpTo,
+  selectLog,
+  (tallies, upTo, log) => addTallies([...talliesOf(standing(log).filter((e) => e.seq > upTo)), ...tallies]),
+);
 export const selectOwn = createSelector(
   household.selectProducts,
   household.selectMaterials,
@@ -183,7 +215,8 @@ export const selectHousehold = createSelector(
   selectLog,
   selectBottles,
   selectRuns,
-  (settings, members, rooms, spots, kits, stock, log, bottles, runs) => ({
+  selectTallies,
+  (settings, members, rooms, spots, kits, stock, log, bottles, runs, tallies) => ({
     settings,
     members,
     rooms,
@@ -193,5 +226,6 @@ export const selectHousehold = createSelector(
     log,
     bottles,
     runs,
+    tallies,
   }),
 );

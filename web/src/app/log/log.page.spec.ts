@@ -1,4 +1,7 @@
-import { open, refusal } from '../testing/house';
+import { TestBed } from '@angular/core/testing';
+import { Store } from '@ngrx/store';
+import { householdEvents } from '../household/state';
+import { open, type Page, refusal } from '../testing/house';
 import { LogPage } from './log.page';
 
 const recent = (more: object) => ({
@@ -9,6 +12,13 @@ const recent = (more: object) => ({
   ...more,
 });
 
+/** Type, and wait as long as a person would still be typing. */
+async function find(p: Page<LogPage>, words: string): Promise<void> {
+  await p.type('Find in the log', words);
+  await new Promise((done) => setTimeout(done, 200));
+  await p.settle();
+}
+
 describe('Log', () => {
   test('newest first, by day, with outcome and what was used', async () => {
     const p = await open(LogPage);
@@ -18,7 +28,7 @@ describe('Log', () => {
   });
   test('words find', async () => {
     const p = await open(LogPage);
-    await p.type('Find in the log', 'grandad');
+    await find(p, 'grandad');
     expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(1);
     expect(p.text('li')).toMatch(/Door open from now on/);
   });
@@ -26,15 +36,32 @@ describe('Log', () => {
     const p = await open(LogPage);
     await p.press(/^damage$/);
     expect(p.text('ul')).toMatch(/Damage: Marble hearth White vinegar · A dull ring/);
-    await p.type('Find in the log', 'zzz');
+    await find(p, 'zzz');
     await p.press(/^Show everything/);
     expect(p.fixture.nativeElement.querySelectorAll('li').length).toBeGreaterThan(20);
   });
-  test('older ones come on request', async () => {
-    const p = await open(LogPage);
-    expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(40);
+  test('older ones come on request, until there are none', async () => {
+    const p = await open(LogPage, {}, (rows) => {
+      for (let i = 0; i < 70; i++)
+        rows.log.push(recent({ id: `n${i}`, seq: 2000 + i, kind: 'note', text: `note ${i}` }) as never);
+    });
+    const shown = (): number => p.fixture.nativeElement.querySelectorAll('li').length;
+    expect(shown()).toBe(60);
     await p.press(/^Show older/);
-    expect(p.fixture.nativeElement.querySelectorAll('li')).toHaveLength(100);
+    expect(shown()).toBe(120);
+    while (/Show older/.test(p.text())) await p.press(/^Show older/);
+    expect(shown()).toBeGreaterThan(150);
+  });
+  test('what somebody else writes stands there at once; a log that cannot be read says so', async () => {
+    const p = await open(LogPage);
+    TestBed.inject(Store).dispatch(
+      householdEvents.entryWritten({ entry: recent({ kind: 'note', text: 'from the other tablet' }) as never }),
+    );
+    await p.settle();
+    expect(p.text('li')).toMatch(/from the other tablet/);
+    p.api.refuse = refusal('The log is away.');
+    await p.press(/^damage$/);
+    expect(p.text()).toMatch(/The log is away/);
   });
   test('a note is written, and the field is empty again', async () => {
     const p = await open(LogPage);

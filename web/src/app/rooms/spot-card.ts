@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { evidenceOf, ledgerOfSpot, neighboursOf, type Spot, standing, withFinish } from '@dolly-tub/core';
+import { ledgerOfSpot, neighboursOf, type Spot, withFinish } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -83,14 +83,10 @@ export class SpotCard {
     return `${last.name}, ${when(last.at, h.settings?.timeZone, h.settings?.locale, false)}, ${last.rinsed ? 'rinsed' : 'not rinsed'}`;
   });
   protected readonly worked = computed(() => {
-    const mine = standing(this.household().log).filter((e) => e.spot === this.spot().id);
-    return evidenceOf(mine)
-      .filter((e) => this.spot().soils.some((s) => s.soil === e.soil))
+    return this.household()
+      .tallies.filter((e) => e.spot === this.spot().id && this.spot().soils.some((s) => s.soil === e.soil))
       .map((e) => {
-        const name =
-          mine.find((x) => x.method?.mechanism === e.mechanism && x.question?.soil === e.soil)?.names?.['product'] ??
-          this.knowledge.catalogue()?.mechanisms.get(e.mechanism)?.name ??
-          e.mechanism;
+        const name = e.name ?? this.knowledge.catalogue()?.mechanisms.get(e.mechanism)?.name ?? e.mechanism;
         return `${name}, ${e.worked + e.partly / 2} of ${e.worked + e.partly + e.not}`;
       })
       .join('; ');

@@ -8,21 +8,26 @@ import {
   type Catalogue,
   catalogueSchemas,
   deedOf,
+  hitRates,
   type Effect,
   loadCatalogue,
+  type LogEntry,
   type LogFields,
   type RawCatalogue,
   recordsAfter,
+  standing,
+  wordsOf as wordsOfEntry,
 } from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
+import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { chooseFeature } from '../choose/choose.state';
 import { diluteFeature } from '../dilute/dilute.state';
 import { HouseholdApi, Refused } from '../household/api';
-import { household, householdEvents, type HouseholdState, KEPT } from '../household/state';
+import { household, householdEvents, type HouseholdState, KEPT, selectLog } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
 import { Knowledge } from '../knowledge/knowledge';
-import { logFeature } from '../log/log.state';
+import { logEffects, logFeature } from '../log/log.state';
 import { AIR_WORKER } from '../mix/air';
 import { mixFeature } from '../mix/mix.state';
 import { roomsFeature } from '../rooms/rooms.state';
@@ -109,6 +114,27 @@ export class FakeApi {
     this.created.push({ door, body });
     return { id: 'made', version: 1, ...body };
   }
+  /** The log as the server would answer it. */
+  private log(): LogEntry[] {
+    return TestBed.inject(Store).selectSignal(selectLog)();
+  }
+  async readLog(q: { kind?: string; find?: string; after?: string; limit: number }): Promise<unknown> {
+    this.said();
+    const all = this.log();
+    const words = (q.find ?? '').toLowerCase().split(' ');
+    const found = all
+      .filter((e) => !q.kind || e.kind === q.kind)
+      .filter((e) => words.every((w) => wordsOfEntry(e, catalogue().soils).toLowerCase().includes(w)));
+    const from = Number(q.after ?? 0);
+    const back = new Set(all.filter((e) => e.kind === 'undo').map((e) => e.corrects));
+    return {
+      items: found.slice(from, from + q.limit).map((e) => (back.has(e.id) ? { ...e, undone: true } : e)),
+      ...(found.length > from + q.limit ? { next: String(from + q.limit) } : {}),
+    };
+  }
+  async readRates(since: string): Promise<unknown> {
+    return hitRates(standing(this.log()).filter((e) => e.at >= since));
+  }
   async call(method: string, path: string, body?: unknown): Promise<unknown> {
     this.said();
     this.called.push({ method, path, body });
@@ -161,6 +187,7 @@ export async function open<T>(
       provideRouter([]),
       provideStore({}),
       provideState(household),
+      provideEffects(logEffects),
       ...[chooseFeature, diluteFeature, kitsFeature, logFeature, mixFeature, roomsFeature].map((f) =>
         provideState(f as typeof chooseFeature),
       ),

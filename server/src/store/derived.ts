@@ -1,0 +1,160 @@
+import {
+  addTallies,
+  type AtHand,
+  keysOf,
+  type LogEntry,
+  putAtHand,
+  revise,
+  type Tally,
+  talliesOf,
+  tallyKey,
+  tallyOf,
+} from '@dolly-tub/core';
+import type Database from 'better-sqlite3';
+
+/** Counted up when what is derived from the log is worked out otherwise: the tables are then filled anew on opening. */
+const VERSION = 1;
+
+/**
+ * What is derived from the log and kept beside it, in the same transaction as the entry: the entries that must be at
+ * hand, what worked, and the words by which an entry is found. All of it can be filled anew from the log.
+ */
+export interface Derived {
+  /** An entry was written; one that it corrects or takes back no longer stands. */
+  noted(e: LogEntry): void;
+  /** From the log, from the beginning. */
+  rebuild(): void;
+  /** The log was changed otherwise than entry by entry: `settle` fills all of it anew. */
+  upset(): void;
+  /** Before a transaction ends. */
+  settle(): void;
+  /** A transaction was given up. */
+  forget(): void;
+  /** It was filled by the rules of today. */
+  isCurrent(): boolean;
+  /** The entries that must be at hand, oldest first. */
+  kept(): LogEntry[];
+  tallies(): Tally[];
+}
+
+type Row = { seq: number; id: string; at: string; recordedAt: string; kind: string; body: string };
+export const entryOfRow = (r: Row): LogEntry =>
+  ({
+    id: r.id,
+    seq: r.seq,
+    recordedAt: r.recordedAt,
+    ...(JSON.parse(r.body) as object),
+    kind: r.kind,
+    at: r.at,
+  }) as LogEntry;
+/** Columns of an entry, for `entryOfRow`. */
+const COLUMNS = 'l.seq, l.id, l.at, l.recorded_at AS recordedAt, l.kind, l.body';
+
+export function derivedOf(db: Database.Database, now: () => Date, words: (e: LogEntry) => string): Derived {
+  // statements are made when they are first used: a damaged file may have none of these tables
+  const made = new Map<string, Database.Statement>();
+  const sql = (text: string): Database.Statement => {
+    let s = made.get(text);
+    if (!s) made.set(text, (s = db.prepare(text)));
+    return s;
+  };
+  const entries = (text: string, ...of: unknown[]): LogEntry[] => (sql(text).all(...of) as Row[]).map(entryOfRow);
+  const heads = (): ReadonlySet<string> =>
+    new Set(
+      sql(`SELECT json_extract(body, '$.head.id') FROM bottles WHERE json_extract(body, '$.head.id') IS NOT NULL`)
+        .pluck()
+        .all() as string[],
+    );
+  const table: AtHand = {
+    all: (key) => entries(`SELECT ${COLUMNS} FROM at_hand a JOIN log l USING (seq) WHERE a.key = ? ORDER BY seq`, key),
+    atHand: (key) =>
+      entries(
+        `SELECT ${COLUMNS} FROM at_hand a JOIN log l USING (seq)
+         WHERE a.key = ? AND EXISTS (SELECT 1 FROM at_hand k WHERE k.seq = a.seq AND k.kept = 1) ORDER BY seq`,
+        key,
+      ),
+    isKept: (e, butFor = '') =>
+      sql('SELECT 1 FROM at_hand WHERE seq = ? AND kept = 1 AND key <> ? LIMIT 1').get(e.seq, butFor) !== undefined,
+    keep(key, kept) {
+      sql('UPDATE at_hand SET kept = (seq IN (SELECT value FROM json_each(?))) WHERE key = ?').run(
+        JSON.stringify(kept.map((e) => e.seq)),
+        key,
+      );
+    },
+  };
+  const list = (e: LogEntry, kept: 0 | 1 = 0): void => {
+    for (const key of keysOf(e))
+      sql('INSERT OR REPLACE INTO at_hand (key, seq, at, kept) VALUES (?, ?, ?, ?)').run(key, e.seq, e.at, kept);
+  };
+  const putTally = (t: Tally): void =>
+    void sql('INSERT OR REPLACE INTO tallies (key, body) VALUES (?, ?)').run(tallyKey(t), JSON.stringify(t));
+
+  /** It no longer stands: out of every list, and what it counted with it. */
+  function removed(was: LogEntry): void {
+    sql('DELETE FROM at_hand WHERE seq = ?').run(was.seq);
+    revise(keysOf(was), table, now(), heads());
+    const t = tallyOf(was);
+    if (!t) return;
+    sql(`DELETE FROM tallies WHERE json_extract(body, '$.spot') IS ?`).run(t.spot);
+    const same = t.spot ? table.all(`spot:${t.spot}`) : cleansWithoutSpot().filter((e) => e.id !== was.id);
+    for (const left of talliesOf(same)) putTally(left);
+  }
+  const cleansWithoutSpot = (): LogEntry[] =>
+    entries(
+      `SELECT ${COLUMNS} FROM log l WHERE kind = 'clean' AND json_extract(body, '$.spot') IS NULL
+       AND NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = l.id)`,
+    );
+
+  let stale = false;
+  const derived: Derived = {
+    upset: () => void (stale = true),
+    forget: () => void (stale = false),
+    settle() {
+      if (stale) derived.rebuild();
+      stale = false;
+    },
+    noted(e) {
+      sql('UPDATE log SET words = ? WHERE seq = ?').run(words(e), e.seq);
+      sql('INSERT INTO log_words (rowid, words) VALUES (?, ?)').run(e.seq, words(e));
+      const was = e.corrects
+        ? entries(
+            `SELECT ${COLUMNS} FROM log l WHERE id = ? AND EXISTS (SELECT 1 FROM log c WHERE c.corrects = l.id AND c.seq = ?)`,
+            e.corrects,
+            e.seq,
+          )[0]
+        : undefined;
+      if (was && was.seq !== e.seq) removed(was);
+      if (e.kind === 'undo') return;
+      const wentOn = keysOf(e).every(
+        (k) => sql('SELECT 1 FROM at_hand WHERE key = ? AND at > ? LIMIT 1').get(k, e.at) === undefined,
+      );
+      list(e);
+      putAtHand(e, wentOn, table, now(), heads());
+      const t = tallyOf(e);
+      if (!t) return;
+      const had = sql('SELECT body FROM tallies WHERE key = ?').pluck().get(tallyKey(t)) as string | undefined;
+      putTally(addTallies([t, ...(had ? [JSON.parse(had) as Tally] : [])])[0]!);
+    },
+    rebuild() {
+      db.exec('DELETE FROM at_hand; DELETE FROM tallies; DELETE FROM derived');
+      const stand: LogEntry[] = [];
+      const gone = new Set(sql('SELECT corrects FROM log WHERE corrects IS NOT NULL').pluck().all() as string[]);
+      const write = sql('UPDATE log SET words = ? WHERE seq = ?');
+      for (const e of entries(`SELECT ${COLUMNS} FROM log l ORDER BY seq`)) {
+        write.run(words(e), e.seq);
+        if (!gone.has(e.id) && e.kind !== 'undo') stand.push(e);
+      }
+      db.exec(`INSERT INTO log_words (log_words) VALUES ('rebuild')`);
+      for (const e of stand) list(e);
+      revise([...new Set(stand.flatMap(keysOf))], table, now(), heads());
+      for (const t of talliesOf(stand)) putTally(t);
+      sql('INSERT INTO derived (version) VALUES (?)').run(VERSION);
+    },
+    isCurrent: () => sql('SELECT version FROM derived').pluck().get() === VERSION,
+    kept: () =>
+      entries(`SELECT ${COLUMNS} FROM log l WHERE seq IN (SELECT seq FROM at_hand WHERE kept = 1) ORDER BY seq`),
+    tallies: () =>
+      (sql('SELECT body FROM tallies ORDER BY key').pluck().all() as string[]).map((b) => JSON.parse(b) as Tally),
+  };
+  return derived;
+}
