@@ -97,6 +97,7 @@ export function buildServer() {
   return run(join(root, 'node_modules/.bin/esbuild'), [
     'server/src/main.ts',
     'server/src/compute/worker.ts',
+    'server/src/import/worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',

@@ -9,13 +9,16 @@ import { type Computing, computingThreads, type Program } from './compute/pool';
 import { computeRoutes } from './http/compute';
 import { copyRoutes } from './http/copies';
 import { eventRoutes } from './http/events';
+import { exportRoutes } from './http/export';
 import { guard } from './http/guard';
+import { importRoutes } from './http/import';
 import { schemaRoutes } from './http/openapi';
 import { problems } from './http/problem';
 import { recordRoutes } from './http/records';
 import { catalogueOf } from './http/refs';
 import { transferRoutes } from './http/transfer';
 import { web } from './http/web';
+import { importing } from './import/importing';
 import { createStore, type Store } from './store/store';
 
 export interface AppOptions {
@@ -29,6 +32,8 @@ export interface AppOptions {
   now: () => Date;
   /** The program of a thread that computes. */
   computing: Program;
+  /** The program of a thread that takes a document in. */
+  importing: Program;
   /** A question that computes for longer is ended; ten seconds where nothing is said. */
   longest_ms?: number;
   /** Seed the demo household when the store is empty. */
@@ -119,7 +124,9 @@ export async function createApp(o: AppOptions): Promise<App> {
     door.routes,
     computeRoutes(computing),
     schemaRoutes(o.version),
-    transferRoutes(store, catalogue, o.now, seed),
+    transferRoutes(store, o.now, seed),
+    exportRoutes(o.dataDir, o.now),
+    importRoutes(store, importing(o.importing, o.dataDir, o.raw), o.now),
     copyRoutes(store, o.now),
     eventRoutes(store),
     recordRoutes(store, catalogue, o.now),

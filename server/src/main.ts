@@ -49,6 +49,7 @@ async function main(): Promise<void> {
     now: clock(),
     demo: process.env['DEMO'] !== '0',
     computing: { filename: fileURLToPath(new URL('./compute/worker.js', import.meta.url)) },
+    importing: { filename: fileURLToPath(new URL('./import/worker.js', import.meta.url)) },
     seed: seedDemo,
   });
   if (app.store.damage) console.error(app.store.damage);

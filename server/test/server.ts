@@ -1,9 +1,10 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seedDemo } from '@dolly-tub/demo';
+import { buildSync } from 'esbuild';
 import pino from 'pino';
 import { readRawCatalogue } from '../../core/catalogue/read';
 import { type App, createApp } from '../src/app';
@@ -19,6 +20,32 @@ export interface TestServer {
   ): Promise<{ status: number; body: any; headers: Headers }>;
   close(): void;
 }
+/** The program of a thread, bundled as it is for use; once for each state of the sources. */
+const made = new Map<string, string>();
+function thread(name: 'compute' | 'import'): string {
+  const had = made.get(name);
+  if (had) return had;
+  const { outputFiles } = buildSync({
+    entryPoints: [`server/src/${name}/worker.ts`],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    alias: { '@dolly-tub/core': './core/src/index.ts' },
+    write: false,
+  });
+  const { hash, contents } = outputFiles[0]!;
+  const file = join(process.cwd(), '.build/threads', `${name}-${hash.replace(/\W/g, '')}.mjs`);
+  if (!existsSync(file)) {
+    mkdirSync(join(file, '..'), { recursive: true });
+    writeFileSync(`${file}.${process.pid}`, contents);
+    renameSync(`${file}.${process.pid}`, file);
+  }
+  made.set(name, file);
+  return file;
+}
+
 export const NOW = '2026-11-25T10:30:00.000Z';
 
 /** The real app on a free port, with its own folder and a clock that the test moves. */
@@ -38,7 +65,8 @@ export async function testServer(
     now: () => clock.now,
     demo: o.demo ?? false,
     seed: seedDemo,
-    computing: { filename: join(process.cwd(), 'server/src/compute/worker.ts'), execArgv: ['--import', 'tsx'] },
+    computing: { filename: thread('compute') },
+    importing: { filename: thread('import') },
     ...(o.longest_ms ? { longest_ms: o.longest_ms } : {}),
   });
   const server: Server = createServer(app.koa.callback());

@@ -204,9 +204,9 @@ test('what is given out and taken in by an empty house is the same house, versio
       expect([again.body.adds, again.body.changes]).toEqual([{}, {}]);
       expect(await exported(to!)).toEqual(document);
     }),
-    { numRuns: process.env['DEEP'] ? 200 : 60 },
+    { numRuns: process.env['DEEP'] ? 200 : 30 },
   );
-  expect([photos > 15, own > 15]).toEqual([true, true]);
+  expect([photos > 7, own > 7]).toEqual([true, true]);
 }, 240000);
 
 describe('an old export into a household that has gone on', () => {
@@ -226,11 +226,9 @@ describe('an old export into a household that has gone on', () => {
     // a page that still holds the third edit
     const late = await from!.call('PUT', `/api/rooms/${id}`, { ...had, version: had.version + 3, name: 'late' });
     expect([late.status, late.body.current.version]).toEqual([409, had.version + 4]);
+    // open pages are told that everything is another
     const told = (await from!.call('GET', `/api/changes?after=${last}`)).body.items;
-    expect(told.map((c: { door: string; id: string }) => [c.door, c.id])).toEqual([
-      ['rooms', id],
-      ['log', entry.id],
-    ]);
+    expect(told.map((c: { door: string; id: string }) => [c.door, c.id])).toEqual([['*', '*']]);
     // its number is free for nobody else, so it gets the next
     expect((await from!.call('GET', `/api/log/${entry.id}`)).body.seq).toBeGreaterThan(old.log.length);
   });

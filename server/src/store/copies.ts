@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, renameSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { tables } from './tables';
@@ -78,11 +78,20 @@ export function takeCopy(db: Database.Database, dataDir: string, reason: Reason,
     rmSync(file, { force: true });
     throw new Error(damage ?? 'The copy does not hold what the household holds.');
   }
+  keepLast(dataDir, reason);
+  return { id, reason, takenAt };
+}
+/** A copy that was taken in another folder, brought into this one. */
+export function adoptCopy(copy: Copy, from: string, dataDir: string): void {
+  mkdirSync(folderOf(dataDir), { recursive: true });
+  renameSync(fileOf(from, copy.id), fileOf(dataDir, copy.id));
+  keepLast(dataDir, copy.reason);
+}
+function keepLast(dataDir: string, reason: Reason): void {
   for (const old of copiesIn(dataDir)
     .filter((c) => c.reason === reason)
     .slice(KEEP))
     removeCopy(dataDir, old.id);
-  return { id, reason, takenAt };
 }
 
 /** Copies taken before a household was emptied are kept for so long. */

@@ -43,6 +43,8 @@ export interface LogStore {
   get(id: string): LogEntry | null;
   list(q: LogQuery): { items: (LogEntry & { undone?: true })[]; next?: string };
   all(): LogEntry[];
+  /** The next entries after a number, in order of writing. */
+  after(seq: number, limit: number): LogEntry[];
   /** The number of the newest entry; 0 where there is none. */
   last(): number;
   /**
@@ -230,6 +232,8 @@ export function createLog(
         .select({ n: sql<number>`coalesce(max(${log.seq}), 0)` })
         .from(log)
         .get()!.n,
+    after: (seq, limit) =>
+      orm.select().from(log).where(gt(log.seq, seq)).orderBy(log.seq).limit(limit).all().map(toEntry),
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
     put(entry, exact = false) {
       if (get(entry.id)) return false;

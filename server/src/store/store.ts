@@ -6,6 +6,7 @@ import { copiesIn, type Copy, damageOf, fileOf, pruneCopies, type Reason, remove
 import { createLog, type LogStore } from './log';
 import { type Db, openStore } from './open';
 import { type Change, createRepository, type Repository } from './repository';
+import { type Since, swapIn, withStaged } from './swap';
 import { changes, idempotency, log, tables } from './tables';
 
 export type Repositories = { [D in Door]: Repository<D> };
@@ -41,14 +42,14 @@ export interface Store {
   takeCopy(reason: Reason): Copy | null;
   /** Everything as a copy has it, in one transaction. */
   bringBack(id: string): void;
+  /** What was staged beside the household, put in by `put` within a transaction of the caller's. */
+  takeIn(file: string, since: Since, work: (put: () => void) => void): void;
   /** Settings of a household that nobody has set up yet. */
   settle(): void;
   /** What a page has at hand at one moment: every record but files, the entries that must be at hand, what worked. */
   atHand(): Snapshot & { tallies: Tally[]; upTo: number };
   /** The part of it that is of the log. */
   logAtHand(): { log: LogEntry[]; tallies: Tally[]; upTo: number };
-  /** Everything at one moment. */
-  snapshot(): Snapshot;
   close(): void;
 }
 
@@ -205,6 +206,13 @@ export function createStore(
         dropCopy(dataDir, id);
       }
     },
+    takeIn: (file, since, work) =>
+      withStaged(db.sqlite, file, () =>
+        work(() => {
+          swapIn(db.sqlite, since, store.log.derived);
+          anew();
+        }),
+      ),
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
     logAtHand: () =>
       db.sqlite.transaction(() => ({
@@ -218,14 +226,6 @@ export function createStore(
           DOORS.map((d) => [d, d === 'files' ? [] : typed[d].all()]),
         ) as unknown as Snapshot['records'],
         ...store.logAtHand(),
-        seq: store.lastSeq(),
-      }))(),
-    snapshot: () =>
-      db.sqlite.transaction(() => ({
-        records: Object.fromEntries(
-          DOORS.map((d) => [d, d === 'files' ? typed.files.all().map((r) => typed.files.get(r.id)!) : typed[d].all()]),
-        ) as unknown as Snapshot['records'],
-        log: store.log.all(),
         seq: store.lastSeq(),
       }))(),
     close: () => db.close(),

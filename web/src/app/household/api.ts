@@ -37,6 +37,9 @@ export interface HitRate {
   share: number;
 }
 
+/** A file goes as it is, whatever its size; all else as JSON. */
+const typeOf = (body: unknown): string => (body instanceof Blob ? body.type : 'application/json');
+
 /** The doors, as promises. Answers go to the store first, so that the page never holds a second copy. */
 @Injectable({ providedIn: 'root' })
 export class HouseholdApi {
@@ -50,8 +53,8 @@ export class HouseholdApi {
     try {
       response = await fetch(`/api${path}`, {
         method,
-        headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        headers: { ...(body === undefined ? {} : { 'content-type': typeOf(body) }), ...headers },
+        ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
       });
     } catch {
       throw new Refused(0, AWAY, [], null);

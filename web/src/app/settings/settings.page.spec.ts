@@ -79,27 +79,6 @@ describe('Settings', () => {
     expect(p.api.called).toContainEqual({ method: 'POST', path: '/copies/c1/restore', body: { confirm: 'restore' } });
     expect(p.text()).toMatch(/The household is as it was on/);
   });
-  test('an export is previewed before it is brought in', async () => {
-    const p = await open(SettingsPage);
-    const field = p.fixture.nativeElement.querySelector('#import') as HTMLInputElement;
-    Object.defineProperty(field, 'files', { value: [{ text: () => Promise.resolve('{"format":"x"}') }] });
-    field.dispatchEvent(new Event('change'));
-    await p.settle();
-    await p.settle();
-    const posted = () => p.api.called.filter((c) => c.method === 'POST');
-    expect(posted()[0]).toMatchObject({ path: '/import?preview=1' });
-    await p.press(/^Bring it in/);
-    expect(posted()[1]).toMatchObject({ path: '/import', body: { format: 'x' } });
-  });
-  test('a file that is no export is said to be none', async () => {
-    const p = await open(SettingsPage);
-    const field = p.fixture.nativeElement.querySelector('#import') as HTMLInputElement;
-    Object.defineProperty(field, 'files', { value: [{ text: () => Promise.resolve('not json') }] });
-    field.dispatchEvent(new Event('change'));
-    await p.settle();
-    await p.settle();
-    expect(p.text()).toMatch(/no JSON export/);
-  });
   test('a refusal is quoted', async () => {
     const p = await open(SettingsPage);
     p.api.refuse = refusal('Somebody was faster.');

@@ -7,13 +7,7 @@ import { HouseholdApi, Refused } from '../household/api';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { peopleWords, when } from '../shared/words';
-
-interface Preview {
-  adds: Record<string, number>;
-  changes: Record<string, number>;
-  same: Record<string, number>;
-  problems: { path: string; message: string }[];
-}
+import { BringIn } from './bring-in';
 
 /** A copy of everything, and what it was taken before. */
 interface CopyTaken {
@@ -32,7 +26,7 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
 @Component({
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatSlideToggleModule, RouterLink],
+  imports: [BringIn, MatSlideToggleModule, RouterLink],
   templateUrl: './settings.page.html',
   styleUrl: './settings.page.scss',
 })
@@ -54,8 +48,6 @@ export class SettingsPage {
   ] as const;
   protected readonly said = signal<string | null>(null);
   protected readonly asking = signal<'reset' | 'empty' | null>(null);
-  protected readonly preview = signal<Preview | null>(null);
-  private document: unknown = null;
   protected readonly copies = signal<readonly CopyTaken[]>([]);
   protected readonly backing = signal<string | null>(null);
 
@@ -110,30 +102,9 @@ export class SettingsPage {
   protected stance(question: string, choice: string): void {
     void this.save({ stances: { ...this.settings()!.stances, [question]: choice } });
   }
-  protected tally = (t: Record<string, number>): string =>
-    Object.entries(t)
-      .map(([k, n]) => `${n} ${k}`)
-      .join(', ') || 'nothing';
-  protected async choose(e: Event): Promise<void> {
-    const file = (e.target as HTMLInputElement).files?.[0];
-    this.preview.set(null);
-    if (!file) return;
-    try {
-      this.document = JSON.parse(await file.text());
-      this.preview.set(await this.api.call<Preview>('POST', '/import?preview=1', this.document));
-    } catch (x) {
-      this.said.set(x instanceof Refused ? x.detail : 'That file is no JSON export.');
-    }
-  }
-  protected async take(): Promise<void> {
-    try {
-      const { copy } = await this.api.call<Thrown>('POST', '/import', this.document);
-      this.preview.set(null);
-      this.said.set(`Brought in. ${keptWords(copy)}`.trim());
-      await this.readCopies();
-    } catch (x) {
-      this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
-    }
+  protected async broughtIn(copy: unknown): Promise<void> {
+    this.said.set(`Brought in. ${keptWords(copy)}`.trim());
+    await this.readCopies();
   }
   protected async really(what: 'reset' | 'empty', keep = true): Promise<void> {
     this.asking.set(null);
