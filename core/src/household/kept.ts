@@ -8,7 +8,7 @@ import type { LogEntry } from './records';
  */
 
 /** Every damage, which bars for good. */
-const BARRED = 'barred';
+export const BARRED = 'barred';
 
 /** The things whose ledgers an entry belongs to: `spot:`, `tool:` (heads too), `bottle:`, and the list of what is barred. */
 export function keysOf(e: LogEntry): string[] {
@@ -151,8 +151,9 @@ export interface AtHand {
 
 /** Ask anew which entries of these keys are needed, and of others that are drawn in by it. */
 export function revise(keys: readonly string[], hand: AtHand, now: Date, heads: ReadonlySet<string>): void {
-  const todo = [...keys];
-  for (let key = todo.pop(); key !== undefined; key = todo.pop()) {
+  const todo = new Set(keys);
+  for (const key of todo) {
+    todo.delete(key);
     const all = hand.all(key);
     const need = neededOf(
       key,
@@ -163,7 +164,7 @@ export function revise(keys: readonly string[], hand: AtHand, now: Date, heads: 
     );
     const more = need.filter((e) => !hand.isKept(e));
     hand.keep(key, need);
-    for (const e of more) todo.push(...keysOf(e).filter((k) => k !== key && !todo.includes(k)));
+    for (const e of more) for (const k of keysOf(e)) if (k !== key) todo.add(k);
   }
 }
 
@@ -187,7 +188,14 @@ export function putAtHand(
 }
 
 /** Which entries are at hand, in memory. */
-export function handInMemory(): AtHand & { add(e: LogEntry): void; remove(id: string): void; kept(): LogEntry[] } {
+export interface HandInMemory extends AtHand {
+  add(e: LogEntry): void;
+  remove(id: string): void;
+  kept(): LogEntry[];
+  /** Every entry of every key, and whether it is at hand for that key. */
+  rows(): Iterable<{ key: string; entry: LogEntry; kept: boolean }>;
+}
+export function handInMemory(): HandInMemory {
   const list = new Map<string, LogEntry[]>();
   const kept = new Map<string, ReadonlySet<string>>();
   const isKept = (e: LogEntry, butFor?: string): boolean =>
@@ -199,7 +207,11 @@ export function handInMemory(): AtHand & { add(e: LogEntry): void; remove(id: st
     isKept,
     keep: (key, entries) => void kept.set(key, new Set(entries.map((e) => e.id))),
     add(e) {
-      for (const k of keysOf(e)) list.set(k, [...all(k), e]);
+      for (const k of keysOf(e)) {
+        const of = list.get(k);
+        if (of) of.push(e);
+        else list.set(k, [e]);
+      }
     },
     remove(id) {
       for (const [k, entries] of list)
@@ -209,15 +221,55 @@ export function handInMemory(): AtHand & { add(e: LogEntry): void; remove(id: st
         );
     },
     kept: () => [...new Set([...list.values()].flat())].filter((e) => isKept(e)).sort((a, b) => a.seq - b.seq),
+    *rows() {
+      for (const [key, entries] of list)
+        for (const entry of entries) yield { key, entry, kept: kept.get(key)?.has(entry.id) ?? false };
+    },
   };
 }
 
-/** The entries of a whole log that must be at hand, oldest first. */
-export function keptOf(log: readonly LogEntry[], now: Date, heads: ReadonlySet<string>): LogEntry[] {
+/** A whole log put at hand, from the beginning. */
+export function handOf(log: readonly LogEntry[], now: Date, heads: ReadonlySet<string>): HandInMemory {
   const hand = handInMemory();
   const gone = new Set(log.map((e) => e.corrects).filter(Boolean));
-  const stand = log.filter((e) => !gone.has(e.id) && e.kind !== 'undo');
-  for (const e of stand) hand.add(e);
-  revise([...new Set(stand.flatMap(keysOf))], hand, now, heads);
-  return hand.kept();
+  const keys = new Set<string>();
+  for (const e of log) {
+    if (gone.has(e.id) || e.kind === 'undo') continue;
+    hand.add(e);
+    for (const k of keysOf(e)) keys.add(k);
+  }
+  revise([...keys], hand, now, heads);
+  return hand;
+}
+/** The entries of a whole log that must be at hand, oldest first. */
+export const keptOf = (log: readonly LogEntry[], now: Date, heads: ReadonlySet<string>): LogEntry[] =>
+  handOf(log, now, heads).kept();
+
+/** What ledgers read of an entry that is at hand: all of it where it bars something, little otherwise. */
+export function slimOf(e: LogEntry): LogEntry {
+  const bars = keysOf(e).includes(BARRED);
+  const { id, seq, at, recordedAt, kind, spot, tools, bottle, rinsed, toolsRinsed, aired, washed, outcome } = e;
+  const product = e.names?.['product'];
+  const fields = {
+    id,
+    seq,
+    at,
+    recordedAt,
+    kind,
+    spot,
+    tools: tools?.length ? tools : undefined,
+    bottle,
+    rinsed,
+    toolsRinsed,
+    aired,
+    washed,
+    outcome,
+    fill: e.fill && { parts: e.fill.parts.map((p) => ({ item: p.item })) },
+    names: product === undefined ? undefined : { product },
+    method: e.method && { name: e.method.name, product: e.method.product, tool: e.method.tool },
+    question: bars ? e.question : undefined,
+  };
+  return Object.fromEntries(
+    Object.entries(fields).filter(([, v]) => v !== undefined && v !== null),
+  ) as unknown as LogEntry;
 }

@@ -1,32 +1,61 @@
 import type { Barred, Evidence, Last } from '../method';
 import type { Fill, LogEntry } from './records';
 import { nightsBetween } from '../time';
+import { BARRED, keysOf } from './kept';
 import { evidenceOfTallies, talliesOf } from './tally';
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first, by the clock. */
-export const standing = (log: readonly LogEntry[]): readonly LogEntry[] => orders(log).byClock;
+export const standing = (log: readonly LogEntry[]): readonly LogEntry[] => sorted(log).all.byClock;
 
-/** Entries that still stand by what the clock said, and by when they were written; newest first. Instants are compared as numbers. */
-function orders(log: readonly LogEntry[]): Orders {
-  let known = stood.get(log);
-  if (!known) {
-    const gone = new Set(log.map((e) => e.corrects).filter((x): x is string => Boolean(x)));
-    const left = log.filter((e) => !gone.has(e.id) && e.kind !== 'undo');
-    const ms = new Map(left.map((e) => [e, Date.parse(e.at)]));
-    const byWriting = [...left].sort((a, b) => b.seq - a.seq);
-    const byClock = [...left].sort((a, b) => ms.get(b)! - ms.get(a)! || b.seq - a.seq);
-    stood.set(log, (known = { byClock, byWriting, alike: byClock.every((e, i) => e === byWriting[i]) }));
-  }
-  return known;
-}
+/** Those of them that belong to some things, as `keysOf` names them. */
+export const standingOf = (log: readonly LogEntry[], ...keys: string[]): readonly LogEntry[] =>
+  ordersOf(log, keys).byClock;
+
 interface Orders {
+  /** By what the clock said, and by when they were written; newest first. */
   byClock: readonly LogEntry[];
   byWriting: readonly LogEntry[];
   /** The clock never went back: one order is both. */
   alike: boolean;
 }
+/** Instants are compared as numbers. */
+function ordersIn(entries: readonly LogEntry[]): Orders {
+  const ms = new Map(entries.map((e) => [e, Date.parse(e.at)]));
+  const byWriting = [...entries].sort((a, b) => b.seq - a.seq);
+  const byClock = [...entries].sort((a, b) => ms.get(b)! - ms.get(a)! || b.seq - a.seq);
+  return { byClock, byWriting, alike: byClock.every((e, i) => e === byWriting[i]) };
+}
+interface Sorted {
+  all: Orders;
+  /** Entries of each thing, and their orders once somebody asked. */
+  of: Map<string, LogEntry[]>;
+  orders: Map<string, Orders>;
+}
 /** A log is replaced, never changed: it is sorted once, however many ask. */
-const stood = new WeakMap<readonly LogEntry[], Orders>();
+const known = new WeakMap<readonly LogEntry[], Sorted>();
+function sorted(log: readonly LogEntry[]): Sorted {
+  let s = known.get(log);
+  if (!s) {
+    const gone = new Set(log.map((e) => e.corrects).filter((x): x is string => Boolean(x)));
+    const all = ordersIn(log.filter((e) => !gone.has(e.id) && e.kind !== 'undo'));
+    const of = new Map<string, LogEntry[]>();
+    for (const e of all.byClock)
+      for (const k of keysOf(e)) {
+        const had = of.get(k);
+        if (had) had.push(e);
+        else of.set(k, [e]);
+      }
+    known.set(log, (s = { all, of, orders: new Map() }));
+  }
+  return s;
+}
+function ordersOf(log: readonly LogEntry[], keys: readonly string[]): Orders {
+  const s = sorted(log);
+  const name = keys.join('|');
+  let o = s.orders.get(name);
+  if (!o) s.orders.set(name, (o = ordersIn([...new Set(keys.flatMap((k) => s.of.get(k) ?? []))])));
+  return o;
+}
 
 /** Something met, with its name as it was then. */
 export type Met = Last & { at: string; name: string };
@@ -38,8 +67,7 @@ const FORGOTTEN_NIGHTS = 60;
  * nights ago. Derived from the log, never stored. Products more than 60 nights back and rinsed are left out.
  */
 export function ledgerOfSpot(log: readonly LogEntry[], spot: string, now: Date, timeZone: string): Met[] {
-  return met(log, now, timeZone, (e) => {
-    if (e.spot !== spot) return null;
+  return met(ordersOf(log, [`spot:${spot}`]), now, timeZone, (e) => {
     const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
     const all = e.kind === 'rinse';
     return { products: product ? [product] : [], times: all ? (e.rinsed ?? 1) : (e.rinsed ?? 0), all };
@@ -48,8 +76,7 @@ export function ledgerOfSpot(log: readonly LogEntry[], spot: string, now: Date, 
 
 /** What a piece of stock (a sponge, a brush) has been wet with, and whether it was rinsed since. */
 export function ledgerOfTool(log: readonly LogEntry[], piece: string, now: Date, timeZone: string): Met[] {
-  return met(log, now, timeZone, (e) => {
-    if (!e.tools?.includes(piece)) return null;
+  return met(ordersOf(log, [`tool:${piece}`]), now, timeZone, (e) => {
     const product = e.kind === 'clean' || e.kind === 'test-spot' ? e.method?.product : null;
     const times = e.toolsRinsed ?? (e.kind === 'rinse' ? (e.rinsed ?? 1) : 0);
     return { products: product ? [product] : [], times, all: times > 0 };
@@ -67,9 +94,10 @@ export function ledgerOfHead(
   now: Date,
   timeZone: string,
 ): Met[] {
-  const came = standing(log).find((e) => e.kind === 'head-moved' && e.tools?.includes(head));
+  const keys = [`tool:${head}`, ...(on ? [`bottle:${on.id}`] : [])];
+  const came = standingOf(log, `tool:${head}`).find((e) => e.kind === 'head-moved');
   const since = came ? Date.parse(came.at) : -Infinity;
-  const past = met(log, now, timeZone, (e) => {
+  const past = met(ordersOf(log, keys), now, timeZone, (e) => {
     const here = e.kind === 'mix' && e.bottle === on?.id && (Date.parse(e.at) >= since || e.seq > (came?.seq ?? 0));
     if (!e.tools?.includes(head) && !here) return null;
     const times = e.toolsRinsed ?? (e.kind === 'rinse' ? (e.rinsed ?? 1) : 0);
@@ -97,8 +125,12 @@ interface Look {
   all: boolean;
 }
 /** After the clock went back nobody knows which came first: the worse of the order by clock and the order of writing. */
-function met(log: readonly LogEntry[], now: Date, timeZone: string, look: (e: LogEntry) => Look | null): Met[] {
-  const { byClock, byWriting, alike } = orders(log);
+function met(
+  { byClock, byWriting, alike }: Orders,
+  now: Date,
+  timeZone: string,
+  look: (e: LogEntry) => Look | null,
+): Met[] {
   const one = walk(byClock, now, timeZone, look);
   if (alike) return forget(one);
   const other = new Map(walk(byWriting, now, timeZone, look).map((m) => [m.product, m]));
@@ -168,16 +200,14 @@ export const evidenceOf = (log: readonly LogEntry[]): Evidence[] => evidenceOfTa
 
 /** Products and tools barred on a material because of noted damage. */
 export function barredOf(log: readonly LogEntry[]): Barred[] {
-  return standing(log)
-    .filter((e) => e.question && (e.kind === 'damage' || e.outcome === 'damaged'))
-    .map((e) => ({
-      product: e.method?.product ?? null,
-      tool: e.method?.tool ?? null,
-      material: e.question!.material,
-      finish: e.question!.finish ?? null,
-    }));
+  return standingOf(log, BARRED).map((e) => ({
+    product: e.method?.product ?? null,
+    tool: e.method?.tool ?? null,
+    material: e.question!.material,
+    finish: e.question!.finish ?? null,
+  }));
 }
 
 /** When a spot was last cleaned, or null. */
 export const lastDone = (log: readonly LogEntry[], spot: string): LogEntry | null =>
-  standing(log).find((e) => e.kind === 'clean' && e.spot === spot) ?? null;
+  standingOf(log, `spot:${spot}`).find((e) => e.kind === 'clean') ?? null;

@@ -2,7 +2,7 @@ import type { Catalogue } from '../catalogue';
 import { type Clock, type GateAnswer, type Kept, mayTake, type Piece } from '../gate';
 import { thereOfLast } from '../method';
 import type { CarrierSource } from './carriers';
-import { ledgerOfTool, standing } from './ledger';
+import { ledgerOfTool, standingOf } from './ledger';
 import type { LogEntry, Settings, Spot, Stock } from './records';
 
 /** What kind of place a spot is, for the cloths and brushes that are kept apart. */
@@ -29,8 +29,7 @@ export function classOf(
 /** Kinds of places that a piece has been used at since it was last washed, by the log in either order of time. */
 export function usedAt(log: readonly LogEntry[], piece: string, spots: readonly Spot[], catalogue: Catalogue): Kept[] {
   const out = new Set<Kept>();
-  for (const e of standing(log)) {
-    if (!e.tools?.includes(piece)) continue;
+  for (const e of standingOf(log, `tool:${piece}`)) {
     if (e.kind === 'rinse' && e.washed) break;
     const spot = e.spot ? spots.find((s) => s.id === e.spot) : undefined;
     if (spot) out.add(keptPlace(spot, catalogue));

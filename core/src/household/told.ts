@@ -38,7 +38,8 @@ export const wordsOf = (e: LogEntry, soils: Catalogue['soils']): string =>
     ...Object.values(e.names ?? {}),
     e.question && (soils.get(e.question.soil)?.name ?? e.question.soil),
     e.method?.name,
-    KIND_WORDS[e.kind],
+    // "the" is no word to find anything by
+    KIND_WORDS[e.kind].replace(/^(?:The|A) /, ''),
     e.reason && REASON_WORDS[e.reason],
     e.outcome && OUTCOME_WORDS[e.outcome],
   ]

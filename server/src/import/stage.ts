@@ -89,13 +89,14 @@ export async function stage(job: Job, shipped: Catalogue, tell: (p: Progress) =>
     live.close();
   }
   copyFileSync(fileOf(job.work, copy.id), join(job.work, 'household.sqlite'));
-  let known = (): Catalogue => shipped;
-  const store = createStore(job.work, now, (e: LogEntry) => wordsOf(e, known().soils));
+  let catalogue = shipped;
+  const store = createStore(job.work, now, (e: LogEntry) => wordsOf(e, catalogue.soils));
   try {
     // what is lost with the power is a file that would be thrown away anyhow
     store.db.sqlite.pragma('synchronous = OFF');
-    const catalogue = catalogueOf(store, shipped);
-    known = catalogue.now;
+    const read = catalogueOf(store, shipped).now;
+    /** With the own things that are in by now; reading them takes a while. */
+    const known = (): Catalogue => (catalogue = read());
     const from = { log: store.log.last(), changes: store.lastSeq() };
     const blank = store.isBlank();
     const told = await take(job, store, known, tell);
@@ -170,32 +171,44 @@ async function take(job: Job, store: Store, known: () => Catalogue, tell: (p: Pr
         body: string;
       }[]
     ).map((r) => ({ n: r.n, value: JSON.parse(r.body) as Record<string, unknown> }));
-  store.transaction(() => {
-    for (const door of ORDER) {
-      // own records are in by now, and what follows may refer to them
-      const catalogue = known();
-      for (const { n, value } of rows(door)) {
-        if (++checked % 500 === 0) tell({ doing: 'checking', done: checked, of: records });
-        try {
-          checkRefs(door, value, store, OWN.has(door) ? known() : catalogue);
-          const put = store.repos[door].put as (r: unknown, exact: boolean) => keyof typeof TALLY;
-          const tally = told[TALLY[put(value, blank)]];
-          tally[door] = (tally[door] ?? 0) + 1;
-        } catch (e) {
-          if (!(e instanceof HttpProblem)) throw e;
-          for (const p of e.errors ?? []) problem(`/records/${door}/${n}${p.path}`, p.message);
-        }
+  const wrongWith = (door: Door, value: Record<string, unknown>, catalogue: Catalogue): readonly Problem[] => {
+    try {
+      checkRefs(door, value, store, catalogue);
+      return [];
+    } catch (e) {
+      if (!(e instanceof HttpProblem)) throw e;
+      return e.errors ?? [];
+    }
+  };
+  const takeRecord = (door: Door, n: number, value: Record<string, unknown>, catalogue: Catalogue): void => {
+    if (++checked % 500 === 0) tell({ doing: 'checking', done: checked, of: records });
+    // an own thing may be based on one that came just before it
+    const wrong = wrongWith(door, value, catalogue).length ? wrongWith(door, value, known()) : [];
+    for (const p of wrong) problem(`/records/${door}/${n}${p.path}`, p.message);
+    if (wrong.length) return;
+    const put = store.repos[door].put as (r: unknown, exact: boolean) => keyof typeof TALLY;
+    const tally = told[TALLY[put(value, blank)]];
+    tally[door] = (tally[door] ?? 0) + 1;
+  };
+  try {
+    store.transaction(() => {
+      let catalogue = known();
+      for (const door of ORDER) {
+        // own things are in by now, and what follows may refer to them
+        if (door === 'files') catalogue = known();
+        for (const { n, value } of rows(door)) takeRecord(door, n, value, catalogue);
       }
-    }
-    for (const { value } of rows('log')) {
-      if (++checked % 500 === 0) tell({ doing: 'checking', done: checked, of: records });
-      const tally = store.log.put(value as unknown as LogEntry, blank) ? told.adds : told.same;
-      tally['log'] = (tally['log'] ?? 0) + 1;
-    }
-  });
+      for (const { value } of rows('log')) {
+        if (++checked % 500 === 0) tell({ doing: 'checking', done: checked, of: records });
+        const tally = store.log.put(value as unknown as LogEntry, blank) ? told.adds : told.same;
+        tally['log'] = (tally['log'] ?? 0) + 1;
+      }
+    });
+  } catch (e) {
+    if (!(e instanceof Enough)) throw e;
+  }
   return told;
 }
-const OWN: ReadonlySet<string> = new Set(['products', 'materials', 'soils', 'tools']);
 const SCHEMAS = Object.fromEntries(ORDER.map((d) => [d, recordSchema(recordBodies[d])])) as Record<Door, TSchema>;
 /** A photo of an archive lies beside the document, so its record has no bytes. */
 const fileWithoutBytes = ((): TSchema => {

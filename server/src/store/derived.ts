@@ -1,10 +1,12 @@
 import {
   addTallies,
   type AtHand,
+  handOf,
   keysOf,
   type LogEntry,
   putAtHand,
   revise,
+  slimOf,
   type Tally,
   talliesOf,
   tallyKey,
@@ -32,7 +34,7 @@ export interface Derived {
   forget(): void;
   /** It was filled by the rules of today. */
   isCurrent(): boolean;
-  /** The entries that must be at hand, oldest first. */
+  /** The entries that must be at hand, oldest first, with what ledgers read of them. */
   kept(): LogEntry[];
   tallies(): Tally[];
 }
@@ -82,10 +84,13 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
       );
     },
   };
-  const list = (e: LogEntry, kept: 0 | 1 = 0): void => {
-    for (const key of keysOf(e))
-      sql('INSERT OR REPLACE INTO at_hand (key, seq, at, kept) VALUES (?, ?, ?, ?)').run(key, e.seq, e.at, kept);
-  };
+  const row = (key: string, e: LogEntry, kept: boolean): void =>
+    void sql('INSERT OR REPLACE INTO at_hand (key, seq, at, kept) VALUES (?, ?, ?, ?)').run(
+      key,
+      e.seq,
+      e.at,
+      kept ? 1 : 0,
+    );
   const putTally = (t: Tally): void =>
     void sql('INSERT OR REPLACE INTO tallies (key, body) VALUES (?, ?)').run(tallyKey(t), JSON.stringify(t));
 
@@ -128,7 +133,7 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
       const wentOn = keysOf(e).every(
         (k) => sql('SELECT 1 FROM at_hand WHERE key = ? AND at > ? LIMIT 1').get(k, e.at) === undefined,
       );
-      list(e);
+      for (const key of keysOf(e)) row(key, e, false);
       putAtHand(e, wentOn, table, now(), heads());
       const t = tallyOf(e);
       if (!t) return;
@@ -137,22 +142,20 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
     },
     rebuild() {
       db.exec('DELETE FROM at_hand; DELETE FROM tallies; DELETE FROM derived');
-      const stand: LogEntry[] = [];
-      const gone = new Set(sql('SELECT corrects FROM log WHERE corrects IS NOT NULL').pluck().all() as string[]);
+      const log = entries(`SELECT ${COLUMNS} FROM log l ORDER BY seq`);
       const write = sql('UPDATE log SET words = ? WHERE seq = ?');
-      for (const e of entries(`SELECT ${COLUMNS} FROM log l ORDER BY seq`)) {
-        write.run(words(e), e.seq);
-        if (!gone.has(e.id) && e.kind !== 'undo') stand.push(e);
-      }
+      for (const e of log) write.run(words(e), e.seq);
       db.exec(`INSERT INTO log_words (log_words) VALUES ('rebuild')`);
-      for (const e of stand) list(e);
-      revise([...new Set(stand.flatMap(keysOf))], table, now(), heads());
-      for (const t of talliesOf(stand)) putTally(t);
+      for (const { key, entry, kept } of handOf(log, now(), heads()).rows()) row(key, entry, kept);
+      const gone = new Set(log.map((e) => e.corrects));
+      for (const t of talliesOf(log.filter((e) => !gone.has(e.id)))) putTally(t);
       sql('INSERT INTO derived (version) VALUES (?)').run(VERSION);
     },
     isCurrent: () => sql('SELECT version FROM derived').pluck().get() === VERSION,
     kept: () =>
-      entries(`SELECT ${COLUMNS} FROM log l WHERE seq IN (SELECT seq FROM at_hand WHERE kept = 1) ORDER BY seq`),
+      entries(`SELECT ${COLUMNS} FROM log l WHERE seq IN (SELECT seq FROM at_hand WHERE kept = 1) ORDER BY seq`).map(
+        slimOf,
+      ),
     tallies: () =>
       (sql('SELECT body FROM tallies ORDER BY key').pluck().all() as string[]).map((b) => JSON.parse(b) as Tally),
   };

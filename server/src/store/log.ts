@@ -10,6 +10,7 @@ import {
   type Result,
   valueAt,
 } from '@dolly-tub/core';
+import type { Statement } from 'better-sqlite3';
 import { and, desc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { type Derived, derivedOf } from './derived';
@@ -48,7 +49,8 @@ export interface LogStore {
   /** The number of the newest entry; 0 where there is none. */
   last(): number;
   /**
-   * Bring in an entry as exported; `exact` keeps its number. False when it was there. What is derived from the log is
+   * Bring in an entry as exported; `exact` keeps its number. False when it was there; open pages must be told
+   * that everything is another. What is derived from the log is
    * filled anew when the transaction ends.
    */
   put(entry: LogEntry, exact?: boolean): boolean;
@@ -176,6 +178,7 @@ export function createLog(
     return entry;
   }
 
+  let putting: Statement | undefined;
   return {
     get,
     derived,
@@ -236,22 +239,14 @@ export function createLog(
       orm.select().from(log).where(gt(log.seq, seq)).orderBy(log.seq).limit(limit).all().map(toEntry),
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
     put(entry, exact = false) {
-      if (get(entry.id)) return false;
+      // ten years of them come at a time, so one statement for all, and nobody is told of each
+      putting ??= db.sqlite.prepare(
+        'INSERT OR IGNORE INTO log (seq, id, at, recorded_at, kind, body) VALUES (?, ?, ?, ?, ?, ?)',
+      );
       const { id, seq, at, recordedAt, kind, ...body } = entry;
-      orm
-        .insert(log)
-        .values({
-          ...(exact ? { seq } : {}),
-          id,
-          at: at ?? recordedAt,
-          recordedAt,
-          kind,
-          body: body as Record<string, unknown>,
-        })
-        .run();
-      told(id);
-      derived.upset();
-      return true;
+      const put = putting.run(exact ? seq : null, id, at ?? recordedAt, recordedAt, kind, JSON.stringify(body));
+      if (put.changes) derived.upset();
+      return put.changes > 0;
     },
   };
 }
