@@ -17,7 +17,6 @@ interface Document {
     kits: RecordOf<'kits'>[];
     stock: RecordOf<'stock'>[];
     bottles: RecordOf<'bottles'>[];
-    products: RecordOf<'products'>[];
   };
   log: LogEntry[];
 }
@@ -61,30 +60,35 @@ export function grown<D extends Document>(of: D, size: Size, now: Date, seed = 7
     name: `${t.name} ${i}`,
     ...(t.head ? { head: { ...t.head, id: `head-${i}` } } : {}),
   }));
-  const products = many(
-    [
-      ...records.products,
-      {
-        id: id(5, 0),
+  // own things of each kind, after what a house would really add: the nearest of the catalogue, under its own name
+  const BASES = {
+    products: ['dish-detergent', 'white-vinegar', 'all-purpose-spray', 'glass-cleaner-alcohol', 'laundry-liquid'],
+    materials: ['marble', 'glazed-tile', 'oiled-wood', 'stainless-steel', 'cotton'],
+    soils: ['dust', 'limescale', 'fresh-grease', 'coffee'],
+    tools: ['microfibre-cloth', 'cotton-cloth', 'flat-mop', 'toothbrush'],
+  } as const;
+  const own = Object.fromEntries(
+    Object.entries(BASES).map(([door, bases], kind) => [
+      door,
+      Array.from({ length: Math.round(size.own / 4) }, (_, i) => ({
+        id: id(10 + kind, i),
         version: 1,
         createdAt: now.toISOString(),
         updatedAt: now.toISOString(),
-        name: 'own product',
-        basedOn: 'dish-detergent',
+        name: `own ${door} ${i}`,
+        basedOn: bases[i % bases.length],
         changes: {},
-      } as RecordOf<'products'>,
-    ],
-    size.own,
-    5,
-    (t, i) => ({ ...t, name: `own product ${i}` }),
+      })),
+    ]),
   );
 
   const cleans = of.log.filter((e) => e.kind === 'clean');
-  const others = of.log.filter((e) => e.kind !== 'clean' && e.kind !== 'undo' && !e.corrects);
+  const others = of.log.filter((e) => !['clean', 'undo', 'damage'].includes(e.kind) && !e.corrects);
+  const damage = of.log.filter((e) => e.kind === 'damage');
   const began = now.getTime() - 3652 * DAY_MS;
   const log = Array.from({ length: size.entries }, (_, i): LogEntry => {
     const at = new Date(began + ((now.getTime() - began) * (i + 1)) / size.entries).toISOString();
-    const like = i % 3 === 2 ? pick(others) : pick(cleans);
+    const like = i % 1000 === 7 ? pick(damage) : i % 3 === 2 ? pick(others) : pick(cleans);
     const { did: _did, moves: _moves, run: _run, ...rest } = like;
     const spot = rest.spot ? pick(spots) : null;
     // each room has its own few cloths and brushes
@@ -102,5 +106,5 @@ export function grown<D extends Document>(of: D, size: Size, now: Date, seed = 7
       ...(rest.bottle ? { bottle: pick(bottles).id } : {}),
     };
   });
-  return { ...of, records: { ...records, rooms, spots, stock, bottles, products }, log };
+  return { ...of, records: { ...records, ...own, rooms, spots, stock, bottles }, log };
 }

@@ -7,7 +7,7 @@ import type { LogEntry } from './records';
  * only; `keptOf` is all of it at once.
  */
 
-/** Every damage, which bars for good. */
+/** Damage that was noted, which bars for good. */
 export const BARRED = 'barred';
 
 /** The things whose ledgers an entry belongs to: `spot:`, `tool:` (heads too), `bottle:`, and the list of what is barred. */
@@ -19,6 +19,10 @@ export function keysOf(e: LogEntry): string[] {
     ...(e.question && (e.kind === 'damage' || e.outcome === 'damaged') ? [BARRED] : []),
   ];
 }
+
+/** What a damage bars: a product and a tool on a face. Once is enough. */
+export const barKey = (e: LogEntry): string =>
+  [e.method?.product, e.method?.tool, e.question?.material, e.question?.finish].map((x) => x ?? '').join('|');
 
 /** What an entry says of a thing: what it brings there, and whether it rinsed all that was there before. */
 interface Says {
@@ -81,7 +85,7 @@ export function neededOf(
   there: readonly LogEntry[] = [],
 ): LogEntry[] {
   const says = SAYS[key.slice(0, key.indexOf(':'))];
-  if (!says) return [...entries];
+  if (!says) return [...new Map(entries.map((e) => [barKey(e), e])).values()];
   const need = new Set<LogEntry>();
   const of = new Map(entries.map((e) => [e, says(e)]));
   const washed = latest(
@@ -245,16 +249,15 @@ export function handOf(log: readonly LogEntry[], now: Date, heads: ReadonlySet<s
 export const keptOf = (log: readonly LogEntry[], now: Date, heads: ReadonlySet<string>): LogEntry[] =>
   handOf(log, now, heads).kept();
 
-/** What ledgers read of an entry that is at hand: all of it where it bars something, little otherwise. */
+/** What ledgers read of an entry that is at hand. */
 export function slimOf(e: LogEntry): LogEntry {
-  const bars = keysOf(e).includes(BARRED);
-  const { id, seq, at, recordedAt, kind, spot, tools, bottle, rinsed, toolsRinsed, aired, washed, outcome } = e;
+  const { id, seq, at, kind, spot, tools, bottle, rinsed, toolsRinsed, aired, washed, outcome } = e;
   const product = e.names?.['product'];
+  const { question: q, method: m } = e;
   const fields = {
     id,
     seq,
     at,
-    recordedAt,
     kind,
     spot,
     tools: tools?.length ? tools : undefined,
@@ -266,8 +269,9 @@ export function slimOf(e: LogEntry): LogEntry {
     outcome,
     fill: e.fill && { parts: e.fill.parts.map((p) => ({ item: p.item })) },
     names: product === undefined ? undefined : { product },
-    method: e.method && { name: e.method.name, product: e.method.product, tool: e.method.tool },
-    question: bars ? e.question : undefined,
+    method: m && { product: m.product, tool: m.tool },
+    // only what bars something asks on which face it was
+    question: q && keysOf(e).includes(BARRED) ? { material: q.material, finish: q.finish } : undefined,
   };
   return Object.fromEntries(
     Object.entries(fields).filter(([, v]) => v !== undefined && v !== null),

@@ -1,7 +1,7 @@
 import type { Barred, Evidence, Last } from '../method';
 import type { Fill, LogEntry } from './records';
 import { nightsBetween } from '../time';
-import { BARRED, keysOf } from './kept';
+import { BARRED, barKey, keysOf } from './kept';
 import { evidenceOfTallies, talliesOf } from './tally';
 
 /** Entries that still stand: corrections and undos take the place of what they correct. Newest first, by the clock. */
@@ -196,11 +196,13 @@ function walk(entries: readonly LogEntry[], now: Date, timeZone: string, look: (
 }
 
 /** Hit counts by mechanism, soil and face, from cleans that were answered worked, partly, not or damaged. */
-export const evidenceOf = (log: readonly LogEntry[]): Evidence[] => evidenceOfTallies(talliesOf(standing(log)));
+export const evidenceOf = (log: readonly LogEntry[]): readonly Evidence[] =>
+  evidenceOfTallies(talliesOf(standing(log)));
 
-/** Products and tools barred on a material because of noted damage. */
+/** Products and tools barred on a face because of noted damage, each once. */
 export function barredOf(log: readonly LogEntry[]): Barred[] {
-  return standingOf(log, BARRED).map((e) => ({
+  const once = new Map(standingOf(log, BARRED).map((e) => [barKey(e), e]));
+  return [...once.values()].map((e) => ({
     product: e.method?.product ?? null,
     tool: e.method?.tool ?? null,
     material: e.question!.material,

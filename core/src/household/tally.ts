@@ -42,10 +42,17 @@ export const addTallies = (all: readonly Tally[]): Tally[] =>
 /** The tallies of standing entries; each with the name that was written last. */
 export const talliesOf = (entries: readonly LogEntry[]): Tally[] =>
   addTallies([...entries].sort((a, b) => b.seq - a.seq).flatMap((e) => tallyOf(e) ?? []));
-/** What the whole house has seen of each face. */
-export const evidenceOfTallies = (all: readonly Tally[]): Evidence[] =>
-  added(
-    all.map(({ spot: _s, name: _n, ...e }): Evidence => e),
-    face,
-    (sum) => sum,
-  );
+/** What the whole house has seen of each face. Tallies are replaced, never changed: they are added up once. */
+export function evidenceOfTallies(all: readonly Tally[]): readonly Evidence[] {
+  let sum = summed.get(all);
+  if (!sum) {
+    sum = added(
+      all.map(({ spot: _s, name: _n, ...e }): Evidence => e),
+      face,
+      (s) => s,
+    );
+    summed.set(all, sum);
+  }
+  return sum;
+}
+const summed = new WeakMap<readonly Tally[], readonly Evidence[]>();

@@ -1,4 +1,4 @@
-import { type Catalogue, isWater, sourceOf, type Tool, tuning, withFinish } from '../catalogue';
+import { type Catalogue, isWater, type Product, sourceOf, type Tool, tuning, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, type Method, thin } from './combine';
 import { front } from './front';
@@ -9,6 +9,18 @@ import { rungOf } from './rung';
 import { choicesOf } from './stances';
 import { theresOf } from './there';
 import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal } from './types';
+
+/** Equal for own things that differ in their names only: one of them is judged for all. Null for what is shipped. */
+function sameness(product: Product): string | null {
+  if (product.basis['default'] !== 'household') return null;
+  let known = alike.get(product);
+  if (known === undefined) {
+    const { id: _id, name: _name, ...rest } = product;
+    alike.set(product, (known = JSON.stringify(rest)));
+  }
+  return known;
+}
+const alike = new WeakMap<Product, string>();
 
 /** Resolve ids to records, or say which one is not known. */
 export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
@@ -74,6 +86,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     );
 
   const set = (id: string, c: Omit<Considered, 'kind'>): void => void (considered[id] = { kind: 'product', ...c });
+  const judged = new Map<string, Product>();
   for (const product of catalogue.products.values()) {
     const source = sourceOf(product, 'mechanisms', catalogue).id;
     const water = isWater(product, catalogue);
@@ -85,6 +98,13 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
       considered[product.id] = told('product', 'refused', no);
       continue;
     }
+    const like = sameness(product);
+    const same = like === null ? undefined : judged.get(like);
+    if (same && inKit(same.id) === inKit(product.id)) {
+      set(product.id, { status: 'outdone', because: `It is the same as ${same.name}.`, source });
+      continue;
+    }
+    if (like !== null) judged.set(like, product);
     const { admitted, refused } = productOptions(product, face, context, catalogue);
     if (refused) note(product.id, refused);
     if (!admitted.length) {

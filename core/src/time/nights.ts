@@ -57,10 +57,22 @@ function formatOf(zone: string): Intl.DateTimeFormat | null {
   }
   return format;
 }
+/** The same instants of a log are asked about again and again, and a format takes microseconds. */
+const shown = new Map<string, number>();
+const SHOWN = 20_000;
 /** What a wall clock in that zone shows, written as if it were UTC. Unknown zones count as UTC. Milliseconds. */
 function wallClock(instant: number, zone: string): number {
   const format = formatOf(zone);
   if (!format) return instant;
+  const key = `${zone} ${instant}`;
+  let clock = shown.get(key);
+  if (clock === undefined) {
+    if (shown.size >= SHOWN) shown.clear();
+    shown.set(key, (clock = readClock(format, instant)));
+  }
+  return clock;
+}
+function readClock(format: Intl.DateTimeFormat, instant: number): number {
   const p: Record<string, string> = {};
   for (const x of format.formatToParts(instant)) p[x.type] = x.value;
   return (

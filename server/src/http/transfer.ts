@@ -14,10 +14,12 @@ export function transferRoutes(store: Store, now: () => Date, seed: () => void):
 
   /** What a page begins with; `seq` says from which change on it asks for more. */
   router.get('/household', (ctx) => {
-    ctx.body = { ...store.atHand(), ...(store.damage ? { damage: store.damage } : {}) };
+    ctx.type = 'json';
+    ctx.body = store.atHand();
   });
   /** The part of it that must be read again when an entry was taken back. */
   router.get('/household/log', (ctx) => {
+    ctx.type = 'json';
     ctx.body = store.logAtHand();
   });
 

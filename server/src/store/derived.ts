@@ -36,7 +36,10 @@ export interface Derived {
   isCurrent(): boolean;
   /** The entries that must be at hand, oldest first, with what ledgers read of them. */
   kept(): LogEntry[];
+  /** The same as JSON text. */
+  keptText(): string;
   tallies(): Tally[];
+  talliesText(): string;
 }
 
 type Row = { seq: number; id: string; at: string; recordedAt: string; kind: string; body: string };
@@ -110,6 +113,8 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
        AND NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = l.id)`,
     );
 
+  const listed = (text: string): string => `[${(sql(text).pluck().all() as string[]).join()}]`;
+
   let stale = false;
   const derived: Derived = {
     upset: () => void (stale = true),
@@ -119,7 +124,7 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
       stale = false;
     },
     noted(e) {
-      sql('UPDATE log SET words = ? WHERE seq = ?').run(words(e), e.seq);
+      sql('UPDATE log SET words = ?, slim = ? WHERE seq = ?').run(words(e), JSON.stringify(slimOf(e)), e.seq);
       sql('INSERT INTO log_words (rowid, words) VALUES (?, ?)').run(e.seq, words(e));
       const was = e.corrects
         ? entries(
@@ -143,8 +148,8 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
     rebuild() {
       db.exec('DELETE FROM at_hand; DELETE FROM tallies; DELETE FROM derived');
       const log = entries(`SELECT ${COLUMNS} FROM log l ORDER BY seq`);
-      const write = sql('UPDATE log SET words = ? WHERE seq = ?');
-      for (const e of log) write.run(words(e), e.seq);
+      const write = sql('UPDATE log SET words = ?, slim = ? WHERE seq = ?');
+      for (const e of log) write.run(words(e), JSON.stringify(slimOf(e)), e.seq);
       db.exec(`INSERT INTO log_words (log_words) VALUES ('rebuild')`);
       for (const { key, entry, kept } of handOf(log, now(), heads()).rows()) row(key, entry, kept);
       const gone = new Set(log.map((e) => e.corrects));
@@ -152,12 +157,10 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
       sql('INSERT INTO derived (version) VALUES (?)').run(VERSION);
     },
     isCurrent: () => sql('SELECT version FROM derived').pluck().get() === VERSION,
-    kept: () =>
-      entries(`SELECT ${COLUMNS} FROM log l WHERE seq IN (SELECT seq FROM at_hand WHERE kept = 1) ORDER BY seq`).map(
-        slimOf,
-      ),
-    tallies: () =>
-      (sql('SELECT body FROM tallies ORDER BY key').pluck().all() as string[]).map((b) => JSON.parse(b) as Tally),
+    kept: () => JSON.parse(derived.keptText()) as LogEntry[],
+    keptText: () => listed('SELECT slim FROM log WHERE seq IN (SELECT seq FROM at_hand WHERE kept = 1) ORDER BY seq'),
+    tallies: () => JSON.parse(derived.talliesText()) as Tally[],
+    talliesText: () => listed('SELECT body FROM tallies ORDER BY key'),
   };
   return derived;
 }

@@ -198,7 +198,12 @@ export function createLog(
       if (since) where.push(gte(log.at, since));
       if (spot) where.push(sql`${log.seq} IN (SELECT seq FROM at_hand WHERE key = ${`spot:${spot}`})`);
       const asked = matchOf(find ?? '');
-      if (asked) where.push(sql`${log.seq} IN (SELECT rowid FROM log_words WHERE log_words MATCH ${asked})`);
+      if (asked) {
+        const found = sql`SELECT rowid FROM log_words WHERE log_words MATCH ${asked}`;
+        const n = orm.get<{ n: number }>(sql`SELECT count(*) AS n FROM (${found} LIMIT ${MANY})`).n;
+        // where much is found, walking from the newest meets a page of it soon; the plus keeps it from being sorted whole
+        where.push(n < MANY ? sql`${log.seq} IN (${found})` : sql`+${log.seq} IN (${found})`);
+      }
       if (after) {
         const [at, seq] = Buffer.from(after, 'base64url').toString().split('|');
         where.push(sql`(${log.at}, ${log.seq}) < (${at ?? ''}, ${Number(seq) || 0})`);
@@ -251,6 +256,8 @@ export function createLog(
   };
 }
 
+/** So many entries found are too many to sort for one page of them. */
+const MANY = 1000;
 /** Words as a question of the full-text table: each quoted, each a beginning; null where there is none. */
 function matchOf(find: string): string | null {
   const words = find.match(/[\p{L}\p{N}]+/gu) ?? [];

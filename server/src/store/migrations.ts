@@ -48,6 +48,7 @@ ALTER TABLE log ADD COLUMN corrects TEXT GENERATED ALWAYS AS (json_extract(body,
 CREATE INDEX log_corrects ON log(corrects);
 CREATE INDEX log_kind ON log(kind, at, seq);
 CREATE TABLE at_hand (key TEXT NOT NULL, seq INTEGER NOT NULL, at TEXT NOT NULL, kept INTEGER NOT NULL, PRIMARY KEY (key, seq)) STRICT;
+ALTER TABLE log ADD COLUMN slim TEXT NOT NULL DEFAULT '';
 CREATE INDEX at_hand_seq ON at_hand(seq, kept);
 CREATE TABLE tallies (key TEXT PRIMARY KEY, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
 CREATE TABLE derived (version INTEGER PRIMARY KEY) STRICT;

@@ -71,13 +71,15 @@ export function openForReading(dataDir: string, shipped: Catalogue): Reading & {
   const lastChange = sqlite
     .prepare(`SELECT coalesce(max(seq), 0) FROM changes WHERE door IN (SELECT value FROM json_each(?)) OR door = '*'`)
     .pluck();
-  const kept = new Map<string, { at: number; value: unknown }>();
+  const kept = new Map<string, { seen: number; at: number; value: unknown }>();
   const asOf = <T>(name: string, doors: readonly string[], read: () => T): T => {
-    const at = lastChange.get(JSON.stringify(doors)) as number;
     const had = kept.get(name);
-    if (had && had.at === at) return had.value as T;
-    const value = read();
-    kept.set(name, { at, value });
+    // nobody has written anything since
+    const seen = sqlite.pragma('data_version', { simple: true }) as number;
+    if (had?.seen === seen) return had.value as T;
+    const at = lastChange.get(JSON.stringify(doors)) as number;
+    const value = had && had.at === at ? (had.value as T) : read();
+    kept.set(name, { seen, at, value });
     return value;
   };
   const all = <D extends Door>(door: D): RecordOf<D>[] => asOf(door, [door], () => repos[door].all());

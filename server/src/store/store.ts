@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import { type Door, DOORS, type LogEntry, type RecordOf, type Tally, wordsOf } from '@dolly-tub/core';
+import { type Door, DOORS, type LogEntry, wordsOf } from '@dolly-tub/core';
 import { gt, lt, sql } from 'drizzle-orm';
 import { dropCopy, readCopy, replaceBy } from './bring-back';
 import { copiesIn, type Copy, damageOf, fileOf, pruneCopies, type Reason, removeCopies, takeCopy } from './copies';
@@ -10,12 +10,6 @@ import { type Since, swapIn, withStaged } from './swap';
 import { changes, idempotency, log, tables } from './tables';
 
 export type Repositories = { [D in Door]: Repository<D> };
-export interface Snapshot {
-  records: { [D in Door]: RecordOf<D>[] };
-  log: LogEntry[];
-  /** The last change that is in it. */
-  seq: number;
-}
 export interface Store {
   db: Db;
   repos: Repositories;
@@ -46,10 +40,13 @@ export interface Store {
   takeIn(file: string, since: Since, work: (put: () => void) => void): void;
   /** Settings of a household that nobody has set up yet. */
   settle(): void;
-  /** What a page has at hand at one moment: every record but files, the entries that must be at hand, what worked. */
-  atHand(): Snapshot & { tallies: Tally[]; upTo: number };
+  /**
+   * What a page begins with, at one moment, as JSON text: every record but files, the entries of the log that must be at
+   * hand, what worked, up to which entry and which change that is, and why nothing can be written where that is so.
+   */
+  atHand(): string;
   /** The part of it that is of the log. */
-  logAtHand(): { log: LogEntry[]; tallies: Tally[]; upTo: number };
+  logAtHand(): string;
   close(): void;
 }
 
@@ -101,6 +98,10 @@ export function createStore(
   const anew = (): void => {
     const c = db.orm.insert(changes).values({ door: '*', id: '*', version: 0, op: 'delete' }).returning().get();
     onChange({ ...c, op: 'delete' });
+  };
+  const logText = (): string => {
+    const { derived, last } = store.log;
+    return `"log":${derived.keptText()},"tallies":${derived.talliesText()},"upTo":${last()}`;
   };
   const store: Store = {
     db,
@@ -214,20 +215,13 @@ export function createStore(
         }),
       ),
     settle: () => void typed.settings.create({ ...FIRST_SETTINGS }, 'household'),
-    logAtHand: () =>
-      db.sqlite.transaction(() => ({
-        log: store.log.derived.kept(),
-        tallies: store.log.derived.tallies(),
-        upTo: store.log.last(),
-      }))(),
+    logAtHand: () => db.sqlite.transaction(() => `{${logText()}}`)(),
     atHand: () =>
-      db.sqlite.transaction(() => ({
-        records: Object.fromEntries(
-          DOORS.map((d) => [d, d === 'files' ? [] : typed[d].all()]),
-        ) as unknown as Snapshot['records'],
-        ...store.logAtHand(),
-        seq: store.lastSeq(),
-      }))(),
+      db.sqlite.transaction(() => {
+        const records = Object.fromEntries(DOORS.map((d) => [d, d === 'files' ? [] : typed[d].all()]));
+        const damage = db.damage === null ? '' : `,"damage":${JSON.stringify(db.damage)}`;
+        return `{"records":${JSON.stringify(records)},${logText()},"seq":${store.lastSeq()}${damage}}`;
+      })(),
     close: () => db.close(),
   };
   if (db.damage === null && !store.log.derived.isCurrent()) store.transaction(store.log.derived.rebuild);

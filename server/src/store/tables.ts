@@ -73,6 +73,8 @@ export const log = sqliteTable(
     body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
     /** By which it is found: also the content of the full-text table `log_words`. */
     words: text('words').notNull().default(''),
+    /** What ledgers read of it, as JSON: what a page begins with is put together from these as they are. */
+    slim: text('slim').notNull().default(''),
     corrects: text('corrects').generatedAlwaysAs(sql`json_extract(body, '$.corrects')`, { mode: 'virtual' }),
   },
   (t) => [
