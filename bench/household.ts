@@ -4,6 +4,7 @@ import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { catalogue } from '../core/checks/catalogue-for-tests';
+import { By, openBrowser, until } from '../scripts/browser.mjs';
 import { grown, TEN_YEARS } from './ten-years';
 
 /**
@@ -16,6 +17,9 @@ const ms = (x: number): string => `${x < 10 ? x.toFixed(1) : x.toFixed(0)} ms`;
 const at = (all: readonly number[], share: number): number =>
   [...all].sort((a, b) => a - b)[Math.min(all.length - 1, Math.floor(all.length * share))]!;
 
+const running: ChildProcess[] = [];
+process.on('exit', () => running.forEach((p) => p.kill('SIGKILL')));
+
 interface House {
   url: string;
   process: ChildProcess;
@@ -27,6 +31,7 @@ async function house(port: number): Promise<House> {
     env: { ...process.env, PORT: String(port), DATA_DIR: dataDir, DEMO_NOW: NOW.toISOString() },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+  running.push(process_);
   await new Promise((done) => process_.stdout!.once('data', done));
   return { url: `http://127.0.0.1:${port}`, process: process_, dataDir };
 }
@@ -90,11 +95,12 @@ const against = (
     `${what}, ten years against the demo (at most ${limit})`,
     `${(b.median / a.median).toFixed(2)} (${ms(b.median)} against ${ms(a.median)}${b.bytes ? `; ${(b.bytes / 1000).toFixed(0)} kB against ${(a.bytes! / 1000).toFixed(0)} kB` : ''})`,
   );
-const household = await Promise.all(both.map((h) => h)).then(async () => [
-  await timed(() => fetch(`${small.url}/api/household`), 30),
-  await timed(() => fetch(`${large.url}/api/household`), 30),
-]);
-against('what a page begins with', 0, household[0]!, household[1]!);
+const begin = [];
+for (const h of both) begin.push(await timed(() => fetch(`${h.url}/api/household`), 30));
+say(
+  'what a page begins with, ten years against the demo',
+  `${(begin[1]!.median / begin[0]!.median).toFixed(1)} (${ms(begin[1]!.median)} against ${ms(begin[0]!.median)}; ${(begin[1]!.bytes / 1000).toFixed(0)} kB against ${(begin[0]!.bytes / 1000).toFixed(0)} kB)`,
+);
 
 const spots = await Promise.all(
   both.map(
@@ -124,6 +130,23 @@ say(
   'memory of the server, ten years against the demo (at most 2)',
   `${(memory(large) / memory(small)).toFixed(2)} (${memory(large).toFixed(0)} MB against ${memory(small).toFixed(0)} MB)`,
 );
+
+// Rooms in a browser: from asking for the page until what is due stands there
+const rooms: number[][] = [];
+for (const h of both) {
+  const driver = await openBrowser();
+  const each: number[] = [];
+  for (let i = 0; i < 6; i++) {
+    const t = performance.now();
+    await driver.get(`${h.url}/rooms`);
+    await driver.wait(until.elementLocated(By.css('dt-rooms .due li')), 60000);
+    each.push(performance.now() - t);
+  }
+  await driver.quit();
+  // the first time the program itself is read
+  rooms.push(each.slice(1));
+}
+against('Rooms until usable', 1.5, { median: at(rooms[0]!, 0.5) }, { median: at(rooms[1]!, 0.5) });
 
 // many writes, many listeners
 const SECONDS = Number(process.env['WRITE_SECONDS'] ?? 60);
@@ -201,12 +224,12 @@ const ask = [
 for (const a of ask) await timed(a, 20);
 const alone: number[] = [];
 for (let i = 0; i < 60; i++) alone.push((await timed(ask[i % 3]!, 1)).median);
-let running = true;
+let attacked = true;
 const attack = Promise.all(
   Array.from({ length: 8 }, () => post(small, '/api/mix', hostile).then((r) => r.text())),
-).then(() => (running = false));
+).then(() => (attacked = false));
 const held: number[] = [];
-while (running) held.push((await timed(ask[held.length % 3]!, 1)).median);
+while (attacked) held.push((await timed(ask[held.length % 3]!, 1)).median);
 await attack;
 say(
   'beside eight hostile questions at once, others are held up by (at most 50 ms)',

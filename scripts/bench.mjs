@@ -12,7 +12,8 @@ ensureInstalled();
 ensureChromium();
 ensureBuilt();
 const say = (what, figure) => console.log(`${what.padEnd(74)} ${figure}`);
-run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', 'bench/core.ts']);
+for (const part of ['core', 'household'])
+  run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', `bench/${part}.ts`]);
 // the deepest property runs
 process.env.DEEP = '1';
 run(process.execPath, [

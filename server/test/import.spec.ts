@@ -184,6 +184,24 @@ describe('staged beside the household, then put in', () => {
     ).toHaveLength(0);
     expect(store.log.list({ limit: 9, after: null, kind: null, since: null, find: 'note 2' }).items).toHaveLength(1);
   });
+  test('an older entry that is needed because of what comes is at hand too', async () => {
+    const { store } = s.app;
+    const spot = store.repos.spots.all()[0]!;
+    const clean = (id: string, at: string, more: object): LogEntry =>
+      ({ id, seq: 1, at, recordedAt: at, kind: 'clean', spot: spot.id, outcome: 'worked', ...more }) as LogEntry;
+    // ever the same, so only the last is needed
+    for (let i = 0; i < 3; i++)
+      store.transaction(() => void store.log.append({ ...clean('', NOW, {}), id: undefined, seq: undefined } as never));
+    const document = (await s.call('GET', '/api/export')).body;
+    const last = store.log.all().at(-1)!;
+    // what comes takes the last one back
+    document.log = [{ id: 'u', seq: 1, at: NOW, recordedAt: NOW, kind: 'undo', corrects: last.id }];
+    const { put: go } = await staged(document, join(dataDir, 'incoming-c'));
+    go();
+    const heads = new Set(store.repos.bottles.all().flatMap((x) => (x.head ? [x.head.id] : [])));
+    expect(store.log.derived.kept()).toEqual(keptOf(store.log.all(), new Date(NOW), heads).map(slimOf));
+    expect((await s.call('GET', '/api/household')).body.log).toEqual(store.log.derived.kept());
+  });
   test('a deed that fails at the end changes nothing', async () => {
     const before = await exported(s);
     const document = (await s.call('GET', '/api/export')).body;

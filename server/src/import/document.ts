@@ -1,5 +1,5 @@
 import { type Door, DOORS, FORMAT_VERSION } from '@dolly-tub/core';
-import { Tokenizer, TokenParser, TokenType } from '@streamparser/json';
+import { Tokenizer, TokenizerError, TokenParser, TokenParserError, TokenType } from '@streamparser/json';
 
 /** A document that is none, or has something in it that cannot be; `path` says where. */
 export class DocumentProblem extends Error {
@@ -85,7 +85,7 @@ export async function readDocument(chunks: AsyncIterable<Uint8Array>, to: Reader
     }
     tokens.end();
   } catch (e) {
-    if (e instanceof DocumentProblem || (e as { code?: string }).code) throw e;
+    if (!(e instanceof TokenizerError || e instanceof TokenParserError)) throw e;
     throw new DocumentProblem('/', 'That is no valid JSON: check quotes, commas and brackets.');
   }
   if (!parser.isEnded) throw new DocumentProblem('/', 'The document is cut off: it ends in the middle.');

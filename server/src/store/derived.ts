@@ -70,6 +70,9 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
         .pluck()
         .all() as string[],
     );
+  /** What ledgers read of an entry that is at hand, written beside it. */
+  const slimmed = (e: LogEntry): void =>
+    void sql(`UPDATE log SET slim = ? WHERE seq = ? AND slim = ''`).run(JSON.stringify(slimOf(e)), e.seq);
   const table: AtHand = {
     all: (key) => entries(`SELECT ${COLUMNS} FROM at_hand a JOIN log l USING (seq) WHERE a.key = ? ORDER BY seq`, key),
     atHand: (key) =>
@@ -81,6 +84,7 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
     isKept: (e, butFor = '') =>
       sql('SELECT 1 FROM at_hand WHERE seq = ? AND kept = 1 AND key <> ? LIMIT 1').get(e.seq, butFor) !== undefined,
     keep(key, kept) {
+      for (const e of kept) slimmed(e);
       sql('UPDATE at_hand SET kept = (seq IN (SELECT value FROM json_each(?))) WHERE key = ?').run(
         JSON.stringify(kept.map((e) => e.seq)),
         key,
@@ -124,7 +128,7 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
       stale = false;
     },
     noted(e) {
-      sql('UPDATE log SET words = ?, slim = ? WHERE seq = ?').run(words(e), JSON.stringify(slimOf(e)), e.seq);
+      sql('UPDATE log SET words = ? WHERE seq = ?').run(words(e), e.seq);
       sql('INSERT INTO log_words (rowid, words) VALUES (?, ?)').run(e.seq, words(e));
       const was = e.corrects
         ? entries(
@@ -148,10 +152,13 @@ export function derivedOf(db: Database.Database, now: () => Date, words: (e: Log
     rebuild() {
       db.exec('DELETE FROM at_hand; DELETE FROM tallies; DELETE FROM derived');
       const log = entries(`SELECT ${COLUMNS} FROM log l ORDER BY seq`);
-      const write = sql('UPDATE log SET words = ?, slim = ? WHERE seq = ?');
-      for (const e of log) write.run(words(e), JSON.stringify(slimOf(e)), e.seq);
+      const write = sql('UPDATE log SET words = ? WHERE seq = ?');
+      for (const e of log) write.run(words(e), e.seq);
       db.exec(`INSERT INTO log_words (log_words) VALUES ('rebuild')`);
-      for (const { key, entry, kept } of handOf(log, now(), heads()).rows()) row(key, entry, kept);
+      for (const { key, entry, kept } of handOf(log, now(), heads()).rows()) {
+        row(key, entry, kept);
+        if (kept) slimmed(entry);
+      }
       const gone = new Set(log.map((e) => e.corrects));
       for (const t of talliesOf(log.filter((e) => !gone.has(e.id)))) putTally(t);
       sql('INSERT INTO derived (version) VALUES (?)').run(VERSION);

@@ -126,7 +126,8 @@ export function createLog(
         .all()
         .map((r) => r.id),
     );
-    return entries.map((e) => (back.has(e.id) ? { ...e, undone: true } : e));
+    // what an entry did is for taking it back, not for reading
+    return entries.map(({ did: _did, ...e }) => (back.has(e.id) ? { ...e, undone: true } : e));
   };
   const undone = (): ReadonlySet<string | null> =>
     new Set(
@@ -171,7 +172,11 @@ export function createLog(
   }
   function write(fields: LogFields, id: string, recordedAt: string): LogEntry {
     const { kind, at = recordedAt, ...body } = fields;
-    const r = orm.insert(log).values({ id, at, recordedAt, kind, body }).returning().get();
+    const r = orm
+      .insert(log)
+      .values({ id, at, recordedAt, kind, body, corrects: fields.corrects ?? null })
+      .returning()
+      .get();
     told(id);
     const entry = toEntry(r);
     derived.noted(entry);
@@ -246,10 +251,18 @@ export function createLog(
     put(entry, exact = false) {
       // ten years of them come at a time, so one statement for all, and nobody is told of each
       putting ??= db.sqlite.prepare(
-        'INSERT OR IGNORE INTO log (seq, id, at, recorded_at, kind, body) VALUES (?, ?, ?, ?, ?, ?)',
+        'INSERT OR IGNORE INTO log (seq, id, at, recorded_at, kind, body, corrects) VALUES (?, ?, ?, ?, ?, ?, ?)',
       );
       const { id, seq, at, recordedAt, kind, ...body } = entry;
-      const put = putting.run(exact ? seq : null, id, at ?? recordedAt, recordedAt, kind, JSON.stringify(body));
+      const put = putting.run(
+        exact ? seq : null,
+        id,
+        at ?? recordedAt,
+        recordedAt,
+        kind,
+        JSON.stringify(body),
+        entry.corrects ?? null,
+      );
       if (put.changes) derived.upset();
       return put.changes > 0;
     },

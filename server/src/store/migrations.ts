@@ -44,7 +44,8 @@ UPDATE log SET at = recorded_at WHERE at < '1970' OR at >= '2200';
     says: 'what must be at hand of a long log, what worked, and words to find entries by; filled from the log on opening',
     sql: `
 ALTER TABLE log ADD COLUMN words TEXT NOT NULL DEFAULT '';
-ALTER TABLE log ADD COLUMN corrects TEXT GENERATED ALWAYS AS (json_extract(body, '$.corrects')) VIRTUAL;
+ALTER TABLE log ADD COLUMN corrects TEXT;
+UPDATE log SET corrects = json_extract(body, '$.corrects');
 CREATE INDEX log_corrects ON log(corrects);
 CREATE INDEX log_kind ON log(kind, at, seq);
 CREATE TABLE at_hand (key TEXT NOT NULL, seq INTEGER NOT NULL, at TEXT NOT NULL, kept INTEGER NOT NULL, PRIMARY KEY (key, seq)) STRICT;
@@ -52,7 +53,7 @@ ALTER TABLE log ADD COLUMN slim TEXT NOT NULL DEFAULT '';
 CREATE INDEX at_hand_seq ON at_hand(seq, kept);
 CREATE TABLE tallies (key TEXT PRIMARY KEY, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
 CREATE TABLE derived (version INTEGER PRIMARY KEY) STRICT;
-CREATE VIRTUAL TABLE log_words USING fts5(words, content='log', content_rowid='seq', tokenize='unicode61 remove_diacritics 2', prefix='2 3');
+CREATE VIRTUAL TABLE log_words USING fts5(words, content='log', content_rowid='seq', tokenize='unicode61 remove_diacritics 2');
 CREATE INDEX changes_door ON changes(door, seq);
 `,
   },

@@ -12,10 +12,15 @@ const ORDER = ['rooms', 'kits', ...Object.keys(tables).filter((t) => t !== 'room
 /** The staged file beside the household's, for `swapIn`; not within a transaction. */
 export function withStaged<T>(db: Database.Database, file: string, work: () => T): T {
   db.prepare('ATTACH ? AS staged').run(file);
+  // ten years of log come in at once: what does not fit in memory is written twice
+  const usual = db.pragma('cache_size', { simple: true }) as number;
+  db.pragma('cache_size = -64000');
   try {
     return work();
   } finally {
     db.exec('DETACH staged');
+    db.pragma(`cache_size = ${usual}`);
+    db.pragma('shrink_memory');
   }
 }
 
@@ -49,6 +54,11 @@ export function swapIn(db: Database.Database, since: Since, derived: Derived): v
     db.prepare('INSERT INTO log_words (rowid, words) SELECT seq, words FROM staged.log WHERE seq > ?').run(last);
     for (const t of ['at_hand', 'tallies', 'derived'])
       db.exec(`DELETE FROM main.${t}; INSERT INTO main.${t} SELECT * FROM staged.${t}`);
+    // an entry that was here may be needed now
+    db.exec(
+      `UPDATE main.log SET slim = (SELECT s.slim FROM staged.log s WHERE s.seq = main.log.seq)
+       WHERE slim = '' AND seq IN (SELECT seq FROM main.at_hand WHERE kept = 1)`,
+    );
     return;
   }
   const free = columns('log')

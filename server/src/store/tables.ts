@@ -73,9 +73,10 @@ export const log = sqliteTable(
     body: text('body', { mode: 'json' }).$type<Record<string, unknown>>().notNull(),
     /** By which it is found: also the content of the full-text table `log_words`. */
     words: text('words').notNull().default(''),
-    /** What ledgers read of it, as JSON: what a page begins with is put together from these as they are. */
+    /** What ledgers read of it where it must be at hand, as JSON: what a page begins with is put together from these. */
     slim: text('slim').notNull().default(''),
-    corrects: text('corrects').generatedAlwaysAs(sql`json_extract(body, '$.corrects')`, { mode: 'virtual' }),
+    /** Of the body: the entry that it corrects or takes back. */
+    corrects: text('corrects'),
   },
   (t) => [
     index('log_at').on(t.at, t.seq),
