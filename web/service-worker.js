@@ -16,7 +16,8 @@ self.addEventListener('install', (event) => {
       const shell = await caches.open(SHELL);
       await shell.addAll(['/', ...FILES]);
       const copy = await caches.open(COPY);
-      await Promise.all([...COPIED].map((path) => copy.add(path)));
+      // a house that asks for its passphrase first is copied once it was given
+      await Promise.all([...COPIED].map((path) => copy.add(path).catch(() => undefined)));
       // the first one has nobody to wait for
       if (!self.registration.active) await self.skipWaiting();
     })(),

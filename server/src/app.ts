@@ -15,6 +15,7 @@ import { importRoutes } from './http/import';
 import { schemaRoutes } from './http/openapi';
 import { problems } from './http/problem';
 import { recordRoutes } from './http/records';
+import { type Gatekeeper, sessionRoutes, sessions } from './http/session';
 import { catalogueOf } from './http/refs';
 import { transferRoutes } from './http/transfer';
 import { web } from './http/web';
@@ -28,6 +29,7 @@ export interface AppOptions {
   webRoot: string;
   version: string;
   allowedHosts: readonly string[];
+  gatekeeper: Gatekeeper;
   logger: Logger;
   now: () => Date;
   /** The program of a thread that computes. */
@@ -103,6 +105,8 @@ export async function createApp(o: AppOptions): Promise<App> {
       referrerPolicy: { policy: 'no-referrer' },
     }),
   );
+  // cookies of an open server are Secure where it speaks TLS itself
+  koa.proxy = false;
   koa.use(guard(new Set(['localhost', '127.0.0.1', '[::1]', ...o.allowedHosts.map((h) => h.toLowerCase())])));
   koa.use(
     compress({
@@ -114,6 +118,7 @@ export async function createApp(o: AppOptions): Promise<App> {
       filter: (type) => /json|javascript|css|html|svg|manifest/.test(type) && !/event-stream/.test(type),
     }),
   );
+  koa.use(sessions(o.gatekeeper));
   koa.use(async (ctx, next) => {
     if (ctx.path !== '/api/health') return next();
     ctx.set('X-Now', o.now().toISOString());
@@ -122,6 +127,7 @@ export async function createApp(o: AppOptions): Promise<App> {
       : { status: 'ok', version: o.version, catalogue: door.hash };
   });
   for (const router of [
+    sessionRoutes(o.gatekeeper),
     door.routes,
     computeRoutes(computing),
     schemaRoutes(o.version),

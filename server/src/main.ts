@@ -1,9 +1,13 @@
 import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { seedDemo } from '@dolly-tub/demo';
 import pino from 'pino';
 import { readRawCatalogue } from '../../core/catalogue/read';
+import { accessOf } from './access/access';
+import { namesHere, networkOf } from './access/network';
 import { createApp } from './app';
 import { StartProblem } from './store/start-problem';
 
@@ -30,30 +34,46 @@ function clock(): () => Date {
 }
 
 async function main(): Promise<void> {
-  const host = process.env['HOST'] ?? '127.0.0.1';
+  const network = networkOf(process.env);
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
+  const dataDir = process.env['DATA_DIR'] ?? join(root, 'data');
+  const now = clock();
+  const scheme = network.tls ? 'https' : 'http';
+  const names = namesHere();
+  const addresses = names.map((n) => `${scheme}://${n}:${port()}/`);
+  const access = accessOf(dataDir, now);
+  // nobody else gets in before there is something to ask them for
+  const open = network.open && access.isSet();
+  const thread = (of: string): { filename: string } => ({
+    filename: fileURLToPath(new URL(`./${of}/worker.js`, import.meta.url)),
+  });
   const app = await createApp({
-    dataDir: process.env['DATA_DIR'] ?? join(root, 'data'),
+    dataDir,
     raw: readRawCatalogue(join(root, 'core/catalogue')),
     webRoot: join(root, 'dist/web/browser'),
     version,
     allowedHosts: [
-      host,
+      network.host,
+      ...(open ? names : []),
       ...(process.env['ALLOWED_HOSTS'] ?? '')
         .split(',')
         .map((h) => h.trim())
         .filter(Boolean),
     ],
+    gatekeeper: { access, open, tls: network.tls !== null, addresses },
     logger,
-    now: clock(),
+    now,
     demo: process.env['DEMO'] !== '0',
-    computing: { filename: fileURLToPath(new URL('./compute/worker.js', import.meta.url)) },
-    importing: { filename: fileURLToPath(new URL('./import/worker.js', import.meta.url)) },
+    computing: thread('compute'),
+    importing: thread('import'),
     seed: seedDemo,
   });
   if (app.store.damage) console.error(app.store.damage);
-  const server = app.koa.listen(port(), host);
+  const host = open || !network.open ? network.host : '127.0.0.1';
+  const answer = app.koa.callback();
+  const server = network.tls ? createSecureServer(network.tls, answer) : createServer(answer);
+  server.listen(port(), host);
   server.on('error', (e: NodeJS.ErrnoException) => {
     const says =
       e.code === 'EADDRINUSE'
@@ -67,7 +87,13 @@ async function main(): Promise<void> {
   server.on('listening', () => {
     const a = server.address();
     const shown = typeof a === 'object' && a ? a.port : port();
-    console.log(`Dolly Tub is open at http://${host === '0.0.0.0' ? 'localhost' : host}:${shown}/`);
+    const here = `${scheme}://${host === '0.0.0.0' || host === '::' ? 'localhost' : host}:${shown}/`;
+    if (network.open && !open)
+      console.error(
+        `It is open to this machine only until the house has a passphrase: set one at ${here}settings, start again, and others type ${addresses[0] ?? here}.`,
+      );
+    console.log(`Dolly Tub is open at ${here}`);
+    if (open) for (const x of addresses.slice(0, 3)) console.log(`and on the home network at ${x}`);
   });
   const stop = (): void => {
     server.close();

@@ -7,6 +7,7 @@ import { seedDemo } from '@dolly-tub/demo';
 import { buildSync } from 'esbuild';
 import pino from 'pino';
 import { readRawCatalogue } from '../../core/catalogue/read';
+import { accessOf } from '../src/access/access';
 import { type App, createApp } from '../src/app';
 
 export interface TestServer {
@@ -50,17 +51,26 @@ export const NOW = '2026-11-25T10:30:00.000Z';
 
 /** The real app on a free port, with its own folder and a clock that the test moves. */
 export async function testServer(
-  o: { demo?: boolean; clock?: { now: Date }; dataDir?: string; said?: string[]; longest_ms?: number } = {},
+  o: {
+    demo?: boolean;
+    clock?: { now: Date };
+    dataDir?: string;
+    said?: string[];
+    longest_ms?: number;
+    open?: boolean;
+  } = {},
 ): Promise<TestServer> {
   // a folder of the test's own stays when the server ends: it may be started there again
   const dataDir = o.dataDir ?? mkdtempSync(join(tmpdir(), 'dolly-api-'));
   const clock = o.clock ?? { now: new Date(NOW) };
+  const access = accessOf(dataDir, () => clock.now);
   const app = await createApp({
     dataDir,
     raw: readRawCatalogue(join(process.cwd(), 'core/catalogue')),
     webRoot: join(process.cwd(), 'dist/web/browser'),
     version: 'test',
     allowedHosts: [],
+    gatekeeper: { access, open: o.open ?? false, tls: false, addresses: ['http://192.168.1.20:4173/'] },
     logger: o.said ? pino({ level: 'warn' }, { write: (line) => void o.said!.push(line) }) : pino({ level: 'silent' }),
     now: () => clock.now,
     demo: o.demo ?? false,

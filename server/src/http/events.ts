@@ -27,8 +27,11 @@ export function eventRoutes(store: Store): Router {
         stream.write(`id: ${store.lastSeq()}\nevent: reset\ndata: {}\n\n`);
       else for (const c of missed) stream.write(frame(c));
     }
-    const off = store.onChange((c) => stream.write(frame(c)));
-    const beat = setInterval(() => stream.write(': beat\n\n'), HEARTBEAT_MS);
+    // a device that was signed out hears nothing more
+    const isIn = ctx.state['isIn'] as () => boolean;
+    const write = (text: string): void => void (isIn() ? stream.write(text) : end());
+    const off = store.onChange((c) => write(frame(c)));
+    const beat = setInterval(() => write(': beat\n\n'), HEARTBEAT_MS);
     const end = (): void => {
       clearInterval(beat);
       off();

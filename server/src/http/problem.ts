@@ -36,9 +36,11 @@ export function problems(logger: Logger): Middleware {
       if (ctx.status === 405 && ctx.body === undefined) send(ctx, 405, 'That cannot be done here.');
       if (ctx.status === 501 && ctx.body === undefined) send(ctx, 405, 'That cannot be done here.');
     } catch (e) {
-      if (e instanceof HttpProblem)
+      if (e instanceof HttpProblem) {
+        const wait = e.extra['retryAfter'];
+        if (typeof wait === 'number') ctx.set('Retry-After', String(wait));
         send(ctx, e.status, e.detail, { ...(e.errors ? { errors: e.errors } : {}), ...e.extra });
-      else if (e instanceof Conflict)
+      } else if (e instanceof Conflict)
         send(ctx, 409, 'Somebody changed it in the meantime: look at the newer one, then save again.', {
           current: e.current,
         });

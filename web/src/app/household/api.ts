@@ -31,6 +31,18 @@ export interface LogPageRead {
   items: ShownEntry[];
   next?: string;
 }
+export interface SessionState {
+  /** Others than this machine can reach the server. */
+  open: boolean;
+  /** There is a passphrase. */
+  set: boolean;
+  in: boolean;
+  tls: boolean;
+  /** What others type to get here. */
+  addresses: string[];
+  /** Characters of a passphrase at the least. */
+  shortest: number;
+}
 export interface HitRate {
   name: string;
   times: number;
@@ -61,6 +73,7 @@ export class HouseholdApi {
     }
     const text = response.status === 204 ? '' : await response.text();
     const answer = text ? (JSON.parse(text) as unknown) : null;
+    if (response.status === 401 && !path.startsWith('/session')) this.store.dispatch(householdEvents.signedOut());
     if (!response.ok) {
       const p = (answer ?? {}) as {
         detail?: string;
@@ -77,6 +90,19 @@ export class HouseholdApi {
     return answer as T;
   }
 
+  /** Whether the house is open to others, and this device is in. */
+  session(): Promise<SessionState> {
+    return this.call('GET', '/session');
+  }
+  async signIn(passphrase: string): Promise<void> {
+    await this.call('POST', '/session', { passphrase });
+  }
+  async signOut(everywhere: boolean): Promise<void> {
+    await this.call('DELETE', `/session${everywhere ? '?all=1' : ''}`);
+  }
+  async setPassphrase(passphrase: string, current: string): Promise<void> {
+    await this.call('PUT', '/session/passphrase', { passphrase, current });
+  }
   /** Every record but the files, and what must be at hand of the log, in one answer. index.html asks for it ahead. */
   readHousehold(): Promise<
     AtHandOfLog & {

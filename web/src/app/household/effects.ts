@@ -61,6 +61,17 @@ export const takenBack = createEffect(
   { functional: true },
 );
 
+/** A device that is signed out keeps nothing of the house. */
+export const forget = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(householdEvents.signedOut),
+      switchMap(() => (typeof caches === 'undefined' ? EMPTY : from(caches.delete('household-copy')))),
+      catchError(() => EMPTY),
+    ),
+  { functional: true, dispatch: false },
+);
+
 /** Follow what others change. */
 export const follow = createEffect(
   (actions = inject(Actions)) =>

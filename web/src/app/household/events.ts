@@ -6,6 +6,7 @@ export interface RemoteChange {
   version: number;
   op: string;
 }
+const AGAIN_MS = 4000;
 export type StreamEvent =
   { kind: 'change'; change: RemoteChange } | { kind: 'reset' } | { kind: 'lost' } | { kind: 'open' };
 
@@ -18,6 +19,7 @@ export function changes(): Observable<StreamEvent> {
     const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('dolly-changes');
     channel?.addEventListener('message', (m: MessageEvent<StreamEvent>) => subscriber.next(m.data));
     let source: EventSource | null = null;
+    let again: ReturnType<typeof setTimeout> | undefined;
     let release = (): void => undefined;
     const tell = (e: StreamEvent): void => {
       subscriber.next(e);
@@ -29,7 +31,11 @@ export function changes(): Observable<StreamEvent> {
         tell({ kind: 'change', change: JSON.parse((m as MessageEvent<string>).data) as RemoteChange }),
       );
       source.addEventListener('reset', () => tell({ kind: 'reset' }));
-      source.addEventListener('error', () => tell({ kind: 'lost' }));
+      source.addEventListener('error', () => {
+        tell({ kind: 'lost' });
+        // a refusal (signed out, say) ends a stream for good: ask again after a while
+        if (source?.readyState === EventSource.CLOSED) again = setTimeout(listen, AGAIN_MS);
+      });
       source.addEventListener('open', () => tell({ kind: 'open' }));
     };
     if (navigator.locks)
@@ -40,6 +46,7 @@ export function changes(): Observable<StreamEvent> {
       });
     else listen();
     return () => {
+      clearTimeout(again);
       source?.close();
       channel?.close();
       release();

@@ -50,6 +50,8 @@ export interface HouseholdState extends Tables {
   trouble: string | null;
   /** A sentence when nothing is written to the household's file any more. */
   damage: string | null;
+  /** The server asks for the passphrase. */
+  signedOut: boolean;
   /** Up to which change of the server everything is known here; null until it was read. */
   seq: number | null;
 }
@@ -83,6 +85,9 @@ export const householdEvents = createActionGroup({
     'Log read': props<{ log: LogEntry[]; tallies: Tally[]; upTo: number }>(),
     'Server lost': props<{ says: string }>(),
     'Server back': emptyProps(),
+    /** The server asks for the passphrase; what this device holds of the house is forgotten, what is typed stays. */
+    'Signed out': emptyProps(),
+    'Signed in': emptyProps(),
     'Changed elsewhere': props<{ door: string; id: string; op: string }>(),
   },
 });
@@ -95,6 +100,7 @@ const initial: HouseholdState = {
   loaded: false,
   trouble: null,
   damage: null,
+  signedOut: false,
   seq: null,
 };
 
@@ -150,6 +156,8 @@ export const household = createFeature({
       ...state,
       log: logAdapter.upsertOne(entry, state.log),
     })),
+    on(householdEvents.signedOut, (): HouseholdState => ({ ...initial, signedOut: true })),
+    on(householdEvents.signedIn, (state): HouseholdState => ({ ...state, signedOut: false })),
     on(householdEvents.logRead, (state, { log, tallies, upTo }): HouseholdState => ({
       ...state,
       log: logAdapter.setAll([...log, ...writtenSince(upTo, state.log)], state.log),
@@ -169,6 +177,7 @@ export const selectTrouble = createSelector(
   (damage, trouble) => damage ?? trouble,
 );
 export const selectSeq = household.selectSeq;
+export const selectSignedOut = household.selectSignedOut;
 export const selectRooms = createSelector(household.selectRooms, (t): Room[] =>
   rows(t).sort((a, b) => a.order - b.order),
 );

@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { HomeNetwork } from '../session/home-network';
 import { peopleWords, when } from '../shared/words';
 import { BringIn } from './bring-in';
 
@@ -26,7 +27,7 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
 @Component({
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BringIn, MatSlideToggleModule, RouterLink],
+  imports: [BringIn, HomeNetwork, MatSlideToggleModule, RouterLink],
   templateUrl: './settings.page.html',
   styleUrl: './settings.page.scss',
 })

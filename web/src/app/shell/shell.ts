@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, effect, inject, Injector, signal } 
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
-import { householdEvents, selectSettings, selectTrouble } from '../household/state';
+import { householdEvents, selectSettings, selectSignedOut, selectTrouble } from '../household/state';
+import { SignIn } from '../session/sign-in';
 import { Upgrade } from './upgrade';
 
 interface Place {
@@ -25,7 +26,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   template: `
     <a class="skip" href="#main" (click)="skip($event)">Skip to the page</a>
@@ -46,9 +47,10 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
       </div>
     </header>
     }
-    @if (trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
+    @if (!signedOut() && trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
     @if (upgrade.waiting()) { <div class="trouble newer" role="status"><span>There is a newer Dolly Tub. Loading it loses what you are typing.</span><button class="link" type="button" (click)="upgrade.goOver()">Load it now</button></div> }
-    <main id="main" tabindex="-1"><router-outlet /></main>
+    @if (signedOut() && !free()) { @defer (on immediate) { <dt-sign-in /> } }
+    <main id="main" tabindex="-1" [hidden]="signedOut() && !free()"><router-outlet /></main>
     @if (!running()) {
     <nav class="bottom" aria-label="Places, phone">
       @for (p of bottom; track p.path) { <a [routerLink]="p.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ p.name }}</a> }
@@ -72,6 +74,9 @@ export class Shell {
   protected readonly bottom = PLACES.filter((p) => BOTTOM.includes(p.path));
   protected readonly rest = PLACES.filter((p) => !BOTTOM.includes(p.path));
   protected readonly trouble = this.store.selectSignal(selectTrouble);
+  protected readonly signedOut = this.store.selectSignal(selectSignedOut);
+  /** Places that open to anybody: the card for "it has been mixed". */
+  protected readonly free = signal(false);
   protected readonly more = signal(false);
   protected readonly running = signal(false);
   private readonly settings = this.store.selectSignal(selectSettings);
@@ -82,9 +87,10 @@ export class Shell {
   constructor() {
     this.store.dispatch(householdEvents.opened());
     void this.upgrade.watch();
-    this.router.events
-      .pipe(filter((e) => e instanceof NavigationEnd))
-      .subscribe((e) => this.running.set(e.urlAfterRedirects.startsWith('/do/')));
+    this.router.events.pipe(filter((e) => e instanceof NavigationEnd)).subscribe((e) => {
+      this.running.set(e.urlAfterRedirects.startsWith('/do/'));
+      this.free.set(e.urlAfterRedirects.startsWith('/emergency'));
+    });
     effect(() => {
       const theme = this.settings()?.theme ?? 'system';
       document.documentElement.classList.toggle('theme-light', theme === 'light');
