@@ -81,7 +81,8 @@ export class Person {
   }
   async type(name: string, text: string): Promise<void> {
     const e = await this.named(name, 'input, textarea');
-    await e.click();
+    // a label may float over its field; whoever presses it gets the field
+    await this.driver.executeScript('arguments[0].focus()', e);
     await e.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
   }
   /** Pick in a chooser by typing, the way the list is meant to be used. */

@@ -41,7 +41,8 @@ async function main(): Promise<void> {
   const now = clock();
   const scheme = network.tls ? 'https' : 'http';
   const names = namesHere();
-  const addresses = names.map((n) => `${scheme}://${n}:${port()}/`);
+  let shown = port();
+  const addresses = (): string[] => names.map((n) => `${scheme}://${n}:${shown}/`);
   const access = accessOf(dataDir, now);
   // nobody else gets in before there is something to ask them for
   const open = network.open && access.isSet();
@@ -86,14 +87,14 @@ async function main(): Promise<void> {
   });
   server.on('listening', () => {
     const a = server.address();
-    const shown = typeof a === 'object' && a ? a.port : port();
+    if (typeof a === 'object' && a) shown = a.port;
     const here = `${scheme}://${host === '0.0.0.0' || host === '::' ? 'localhost' : host}:${shown}/`;
     if (network.open && !open)
       console.error(
-        `It is open to this machine only until the house has a passphrase: set one at ${here}settings, start again, and others type ${addresses[0] ?? here}.`,
+        `It is open to this machine only until the house has a passphrase: set one at ${here}settings, start again, and others type ${addresses()[0] ?? here}.`,
       );
     console.log(`Dolly Tub is open at ${here}`);
-    if (open) for (const x of addresses.slice(0, 3)) console.log(`and on the home network at ${x}`);
+    if (open) for (const x of addresses().slice(0, 3)) console.log(`and on the home network at ${x}`);
   });
   const stop = (): void => {
     server.close();

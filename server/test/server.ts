@@ -70,7 +70,7 @@ export async function testServer(
     webRoot: join(process.cwd(), 'dist/web/browser'),
     version: 'test',
     allowedHosts: [],
-    gatekeeper: { access, open: o.open ?? false, tls: false, addresses: ['http://192.168.1.20:4173/'] },
+    gatekeeper: { access, open: o.open ?? false, tls: false, addresses: () => ['http://192.168.1.20:4173/'] },
     logger: o.said ? pino({ level: 'warn' }, { write: (line) => void o.said!.push(line) }) : pino({ level: 'silent' }),
     now: () => clock.now,
     demo: o.demo ?? false,

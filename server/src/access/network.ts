@@ -16,7 +16,8 @@ export const isLoopback = (host: string): boolean => /^(?:localhost|127(?:\.\d+)
 export function namesHere(): string[] {
   const addresses = Object.values(networkInterfaces())
     .flatMap((all) => all ?? [])
-    .filter((a) => !a.internal)
+    // a link-local address is none that somebody can type
+    .filter((a) => !a.internal && !/^fe80:/i.test(a.address))
     .map((a) => (a.family === 'IPv6' ? `[${a.address.replace(/%.*/, '')}]` : a.address));
   const name = hostname().toLowerCase();
   return [...addresses, name, ...(name.includes('.') ? [] : [`${name}.local`])];

@@ -16,7 +16,7 @@ export interface Gatekeeper {
   open: boolean;
   tls: boolean;
   /** What others type, once it is open. */
-  addresses: readonly string[];
+  addresses: () => readonly string[];
 }
 const tokenOf = (ctx: Context): string | undefined => ctx.cookies.get(COOKIE);
 const fromOf = (ctx: Context): string => ctx.req.socket.remoteAddress ?? '';
@@ -49,7 +49,7 @@ export function sessionRoutes(g: Gatekeeper): Router {
       set: g.access.isSet(),
       in: (ctx.state['isIn'] as () => boolean)(),
       tls: g.tls,
-      addresses: g.addresses,
+      addresses: g.addresses(),
       shortest: SHORTEST,
     };
   });

@@ -49,8 +49,10 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
     }
     @if (!signedOut() && trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
     @if (upgrade.waiting()) { <div class="trouble newer" role="status"><span>There is a newer Dolly Tub. Loading it loses what you are typing.</span><button class="link" type="button" (click)="upgrade.goOver()">Load it now</button></div> }
-    @if (signedOut() && !free()) { @defer (on immediate) { <dt-sign-in /> } }
-    <main id="main" tabindex="-1" [hidden]="signedOut() && !free()"><router-outlet /></main>
+    <main id="main" tabindex="-1">
+      @if (signedOut() && !free()) { @defer (on immediate) { <dt-sign-in /> } }
+      <div class="house" [hidden]="signedOut() && !free()"><router-outlet /></div>
+    </main>
     @if (!running()) {
     <nav class="bottom" aria-label="Places, phone">
       @for (p of bottom; track p.path) { <a [routerLink]="p.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ p.name }}</a> }
