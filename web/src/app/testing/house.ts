@@ -132,6 +132,11 @@ export class FakeApi {
       ...(found.length > from + q.limit ? { next: String(from + q.limit) } : {}),
     };
   }
+  session = (): Promise<unknown> => this.call('GET', '/session');
+  signIn = (passphrase: string): Promise<unknown> => this.call('POST', '/session', { passphrase });
+  signOut = (everywhere: boolean): Promise<unknown> => this.call('DELETE', `/session${everywhere ? '?all=1' : ''}`);
+  setPassphrase = (passphrase: string, current: string): Promise<unknown> =>
+    this.call('PUT', '/session/passphrase', { passphrase, current });
   async readRates(since: string): Promise<unknown> {
     return hitRates(standing(this.log()).filter((e) => e.at >= since));
   }
@@ -176,8 +181,10 @@ export async function open<T>(
   inputs: Record<string, unknown> = {},
   change?: (rows: ReturnType<typeof demoRows>) => void,
   more: Provider[] = [],
+  answers: Record<string, unknown> = {},
 ): Promise<Page<T>> {
   const api = new FakeApi();
+  Object.assign(api.answers, answers);
   const dialogs: unknown[] = [];
   const rows = demoRows();
   change?.(rows);
