@@ -49,7 +49,8 @@ const jest = (name, args) => {
 
 check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
 check('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
-jest('unit and API tests', []);
+// as many as there are cores: one fewer, as is usual, would leave one of two idle
+jest('unit and API tests', ['--maxWorkers=100%']);
 jest('browser tests', ['-c', 'e2e/jest.config.mjs']);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

@@ -70,6 +70,11 @@ async function main(): Promise<void> {
     importing: thread('import'),
     seed: seedDemo,
   });
+  if (process.argv.includes('rebuild')) {
+    app.store.transaction(app.store.log.derived.rebuild);
+    console.log(`What is derived from the log of ${app.store.log.last()} entries is filled anew.`);
+    return app.close();
+  }
   if (app.store.damage) console.error(app.store.damage);
   const host = open || !network.open ? network.host : '127.0.0.1';
   const answer = app.koa.callback();

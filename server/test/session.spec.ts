@@ -161,9 +161,9 @@ describe('open to the home network', () => {
 
 describe('starting', () => {
   /** What it says on the way, until it is open or gone. */
-  const start = (env: Record<string, string>): Promise<{ says: string; code: number | null }> =>
+  const start = (env: Record<string, string>, ...words: string[]): Promise<{ says: string; code: number | null }> =>
     new Promise((done) => {
-      const p = spawn(process.execPath, ['dist/server/main.js'], {
+      const p = spawn(process.execPath, ['dist/server/main.js', ...words], {
         env: { ...process.env, NODE_OPTIONS: '', PORT: '0', DATA_DIR: dataDir, ...env },
       });
       let says = '';
@@ -191,6 +191,18 @@ describe('starting', () => {
     const { says } = await start({ HOST: '0.0.0.0' });
     expect(says).toMatch(/open at http:\/\/localhost:\d+\/\s+and on the home network at http:\/\//);
     expect(says).not.toMatch(/only until/);
+  });
+  test('what is derived from the log is filled anew by a command', async () => {
+    s = await testServer({ demo: true, dataDir });
+    const kept = s.app.store.log.derived.kept();
+    s.app.store.db.sqlite.exec('DELETE FROM at_hand; DELETE FROM tallies');
+    expect(s.app.store.log.derived.kept()).toEqual([]);
+    s.close();
+    expect(await start({}, 'rebuild')).toMatchObject({
+      says: expect.stringMatching(/log of \d+ entries is filled anew/),
+    });
+    s = await testServer({ dataDir });
+    expect(s.app.store.log.derived.kept()).toEqual(kept);
   });
   test('a passphrase that cannot be read is never none', async () => {
     writeFileSync(join(dataDir, 'access.json'), '{"salt":');

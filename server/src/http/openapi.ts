@@ -35,9 +35,24 @@ export function openapi(version: string): unknown {
       post: {
         summary: 'Take a household from a document; with preview=1 only say what would change',
         parameters: [{ name: 'preview', in: 'query', schema: { enum: ['0', '1'] } }],
-        requestBody: json({ $ref: '#/components/schemas/Export' }),
-        responses: { 200: { description: 'what changed' }, 422: problem('faults, row by row') },
+        requestBody: {
+          content: {
+            'application/json': { schema: { $ref: '#/components/schemas/Export' } },
+            'application/zip': {},
+          },
+        },
+        responses: {
+          200: { description: 'what changed' },
+          409: problem('another is under way, or this one was stopped'),
+          413: problem('too large'),
+          422: problem('faults, row by row'),
+        },
       },
+      get: {
+        summary: 'How far an import is',
+        responses: { 200: { description: 'progress', ...json({ type: 'object' }) } },
+      },
+      delete: { summary: 'Stop it; nothing is changed', responses: { 204: { description: 'stopped' } } },
     },
     '/api/backup': {
       get: {
@@ -74,6 +89,50 @@ export function openapi(version: string): unknown {
           properties: { confirm: { const: 'empty' }, keep: { type: 'boolean' } },
         }),
         responses: { 200: { description: 'done, and the copy that was taken' } },
+      },
+    },
+    '/api/household': {
+      get: {
+        summary: 'What a page begins with: records, the entries of the log that must be at hand, what worked',
+        responses: { 200: { description: 'household', ...json({ type: 'object' }) } },
+      },
+    },
+    '/api/log/rates': {
+      get: {
+        summary: 'How often each thing was used since an instant, and how often it worked',
+        parameters: [{ name: 'since', in: 'query', required: true, schema: { type: 'string', format: 'date-time' } }],
+        responses: { 200: { description: 'items', ...json({ type: 'object' }) }, 422: problem('what to change') },
+      },
+    },
+    '/api/session': {
+      get: {
+        summary: 'Whether others can come in, and this device is in',
+        responses: { 200: { description: 'state' } },
+      },
+      post: {
+        summary: 'Sign in',
+        requestBody: json({
+          type: 'object',
+          required: ['passphrase'],
+          properties: { passphrase: { type: 'string' } },
+        }),
+        responses: { 200: { description: 'a cookie' }, 401: problem('not it'), 429: problem('wait') },
+      },
+      delete: {
+        summary: 'Sign out; with all=1 every device',
+        parameters: [{ name: 'all', in: 'query', schema: { const: '1' } }],
+        responses: { 204: { description: 'out' } },
+      },
+    },
+    '/api/session/passphrase': {
+      put: {
+        summary: 'Set the passphrase of the house, or another',
+        requestBody: json({
+          type: 'object',
+          required: ['passphrase'],
+          properties: { passphrase: { type: 'string' }, current: { type: 'string' } },
+        }),
+        responses: { 204: { description: 'set; every device signs in again' }, 401: problem('not the one now') },
       },
     },
     '/api/copies': {
