@@ -5,6 +5,7 @@ import { oracleLevel } from '../core/checks/oracle';
 import {
   atTheLines,
   engineOf,
+  findingsOf,
   PLACES,
   pairsOf,
   productIds,
@@ -21,7 +22,11 @@ import {
 interface Fault {
   name: string;
   raw: RawCatalogue;
+  /** Of a clause: how it is known among what the engine says. */
+  says?: string;
 }
+/** A clause as what the engine says of it is known by. */
+const known = (rule: string, level: number, because: string): string => `${rule}|${level}|${because}`;
 const raw = readRawCatalogue(fileURLToPath(new URL('../core/catalogue', import.meta.url)));
 const whole = loadCatalogue(raw);
 
@@ -37,9 +42,14 @@ function* faults(): Generator<Fault> {
         ...raw,
         rules: put(raw.rules, r, { ...rule, clauses }),
       });
-      yield { name: `${name}: left out`, raw: change(without(rule.clauses, k)) };
+      const says = known(rule.id, clause.level, clause.because);
+      yield { name: `${name}: left out`, says, raw: change(without(rule.clauses, k)) };
       if (clause.level > 0)
-        yield { name: `${name}: lowered`, raw: change(put(rule.clauses, k, { ...clause, level: clause.level - 1 })) };
+        yield {
+          name: `${name}: lowered`,
+          says,
+          raw: change(put(rule.clauses, k, { ...clause, level: clause.level - 1 })),
+        };
       if (clause.gas)
         yield { name: `${name}: makes no gas`, raw: change(put(rule.clauses, k, { ...clause, gas: undefined })) };
       if (clause.kind === 'gas')
@@ -102,7 +112,7 @@ console.log(
 // what killed the last ones is asked first
 const hot: number[] = [];
 let [killed, left] = [0, 0];
-const survivors: string[] = [];
+const survivors: Fault[] = [];
 for (const fault of faults()) {
   const engine = engineOf(loadCatalogue(fault.raw));
   const dies = (n: number): boolean => engine(asked[n]!.q) !== asked[n]!.want;
@@ -110,13 +120,34 @@ for (const fault of faults()) {
   if (by < 0) by = asked.findIndex((_, n) => dies(n));
   if (by < 0) {
     left++;
-    survivors.push(fault.name);
-    console.log(`survived: ${fault.name}`);
+    survivors.push(fault);
   } else {
     killed++;
     if (!hot.includes(by)) hot.unshift(by);
   }
 }
+/** Where each clause that nobody missed decides, or at least speaks. */
+const wanted = new Set(survivors.flatMap((f) => f.says ?? []));
+const decides = new Map<string, number>();
+const speaks = new Map<string, number>();
+const all = findingsOf(whole);
+for (let n = 0; n < asked.length && decides.size < wanted.size; n++)
+  for (const f of all(asked[n]!.q)) {
+    const says = known(f.rule, f.ruleLevel, f.because);
+    if (!wanted.has(says)) continue;
+    if (!speaks.has(says)) speaks.set(says, n);
+    if (f.level === asked[n]!.want && f.level > 0 && !decides.has(says)) decides.set(says, n);
+  }
+/** Who says the same where it does not, or why nobody can miss it. */
+function why(fault: Fault): string {
+  if (!fault.says) return '';
+  const n = decides.get(fault.says) ?? speaks.get(fault.says);
+  if (n === undefined) return 'NOTHING ASKS IT';
+  const { q, want } = asked[n]!;
+  const others = findingsOf(loadCatalogue(fault.raw))(q).filter((f) => f.level === want);
+  return `doubled by ${[...new Set(others.map((f) => f.rule))].join(', ')} (${JSON.stringify(q.of).slice(0, 110)})`;
+}
+for (const f of survivors) console.log(`survived: ${f.name}  ${why(f)}`);
 const score = (100 * killed) / (killed + left);
 console.log(`${killed + left} faults, ${killed} killed, ${left} survived: ${score.toFixed(1)} %`);
 if (wrong || score < 85) process.exitCode = 1;

@@ -1,4 +1,4 @@
-import { type Catalogue, type JudgedItem, levelOf, resolveItems } from '@dolly-tub/core';
+import { type Catalogue, type Finding, judge, type JudgedItem, levelOf, resolveItems } from '@dolly-tub/core';
 import fc from 'fast-check';
 import type { Asked, Probe } from './oracle';
 
@@ -66,8 +66,9 @@ export const productsAnywhere = (c: Catalogue, many: number, n: number, seed: nu
     )
     .map(([of, at]) => ({ of, at }));
 
-/** The engine's level for a question; products are resolved once. */
-export function engineOf(catalogue: Catalogue): (q: Question) => number {
+type Meets = Parameters<typeof levelOf>[1];
+/** The things of a question, as they are judged; each is resolved once. */
+function itemsOf(catalogue: Catalogue): (q: Question) => [JudgedItem[], Meets] {
   const known = new Map<string, JudgedItem>();
   const item = (p: Probe): JudgedItem => {
     const key = typeof p === 'string' ? p : `${p.substance}:${p.percent}:${p.solid}`;
@@ -97,6 +98,16 @@ export function engineOf(catalogue: Catalogue): (q: Question) => number {
       sworn: false,
     };
     const items = of.map((p) => (since ? { ...item(p), since } : item(p)));
-    return levelOf(items, { meeting: at.meeting, closed: at.closed, porous: at.porous }, catalogue);
+    return [items, { meeting: at.meeting, closed: at.closed, porous: at.porous }];
   };
+}
+/** The engine's level for a question. */
+export function engineOf(catalogue: Catalogue): (q: Question) => number {
+  const items = itemsOf(catalogue);
+  return (q) => levelOf(...items(q), catalogue);
+}
+/** What the engine says for a question, every reason. */
+export function findingsOf(catalogue: Catalogue): (q: Question) => readonly Finding[] {
+  const items = itemsOf(catalogue);
+  return (q) => judge(...items(q), catalogue).findings;
 }
