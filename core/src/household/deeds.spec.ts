@@ -1,7 +1,10 @@
 import {
+  bodyOf,
   type Bottle,
   deedOf,
   didOf,
+  type Edit,
+  type Edited,
   type Effect,
   inverseOf,
   type LogEntry,
@@ -19,6 +22,8 @@ const START = {
     { id: 's1', kit: 'k', position: 0, item: 'white-vinegar', pack: { amount: 500, unit: 'mL' }, onHand: 300 },
     { id: 's2', kit: 'k', position: 1, item: 'baking-soda', pack: { amount: 500, unit: 'g' }, onHand: 40 },
   ],
+  rooms: [{ id: 'o1', name: 'Bath' }],
+  kits: [{ id: 'k', name: 'Shelf', room: 'o1' }],
   bottles: [
     { id: 'b1', name: 'Sprayer', capacity_mL: 500, head: { id: 'h1', kind: 'trigger' }, fill: null },
     { id: 'b2', name: 'Jug', capacity_mL: 500, head: { id: 'h2', kind: 'foam' }, fill: null },
@@ -27,12 +32,13 @@ const START = {
   spots: [
     {
       id: 'p1',
+      room: 'o1',
       soils: [
         { soil: 'rust', severity: 3, age: 'dried', seenAt: 'then' },
         { soil: 'dust', severity: 1, age: 'fresh', seenAt: 'then' },
       ],
     },
-    { id: 'p2', soils: [{ soil: 'limescale', severity: 5, age: 'set', seenAt: 'then' }] },
+    { id: 'p2', room: 'o1', soils: [{ soil: 'limescale', severity: 5, age: 'set', seenAt: 'then' }] },
   ],
   shopping: [
     { id: 'l1', item: 'white-vinegar', state: 'open' },
@@ -40,25 +46,51 @@ const START = {
   ],
   runs: [{ id: 'r1', state: 'running', timers: [{ id: 't' }] }],
 };
-type Rows = Record<Effect['on'], { id: string }[]>;
+type Rows = Record<Edited, { id: string; room?: string; kit?: string }[]>;
 class House {
   rows = JSON.parse(JSON.stringify(START)) as Rows;
   log: LogEntry[] = [];
   gone = new Set<string>();
-  private readonly one = (on: Effect['on'], id: string) => this.rows[on].find((r) => r.id === id) ?? null;
+  private readonly one = (on: Edited, id: string) => this.rows[on].find((r) => r.id === id) ?? null;
+  private children(on: Edited, id: string): { on: Edited; id: string }[] {
+    if (on === 'kits') return this.rows.stock.filter((r) => r.kit === id).map((r) => ({ on: 'stock', id: r.id }));
+    if (on !== 'rooms') return [];
+    const kits = this.rows.kits.filter((r) => r.room === id);
+    return [
+      ...kits.flatMap((k) => [...this.children('kits', k.id), { on: 'kits' as const, id: k.id }]),
+      ...this.rows.spots.filter((r) => r.room === id).map((r) => ({ on: 'spots' as const, id: r.id })),
+    ];
+  }
   private readonly reach: Reach = {
     stock: (id) => this.one('stock', id) as never,
     bottle: (id) => this.one('bottles', id) as never,
     spot: (id) => this.one('spots', id) as never,
     run: (id) => this.one('runs', id) as never,
     shopping: () => this.rows.shopping as never,
+    body: (on, id) => {
+      const r = this.one(on, id);
+      return r && bodyOf(r);
+    },
+    children: (on, id) => this.children(on, id),
   };
   private carryOut(effects: readonly Effect[]): void {
-    for (const { on, id, is } of recordsAfter(effects, this.one)) Object.assign(this.one(on, id)!, is);
+    for (const { on, id, is } of recordsAfter(effects, this.one)) {
+      this.rows[on] = this.rows[on].filter((r) => r.id !== id);
+      if (is) this.rows[on].push({ ...is, id });
+      this.rows[on].sort((a, b) => (a.id < b.id ? -1 : 1));
+    }
   }
   /** Null when it was done; else what was said. */
   do(fields: LogFields, id = `e${this.log.length}`): string | null {
     const at = `2026-11-25T10:${String(this.log.length).padStart(2, '0')}:00.000Z`;
+    // as at the border: what stands somewhere stands in something that is there
+    for (const x of fields.edits ?? [])
+      for (const [on, id] of [
+        ['rooms', x.fields?.['room']],
+        ['kits', x.fields?.['kit']],
+      ] as const)
+        if (id && !this.one(on, id as string) && !fields.edits!.some((m) => m.does === 'make' && m.id === id))
+          return 'It is not here.';
     const done = deedOf(fields, this.reach, at);
     if (!done.ok) return done.problems[0]!.message;
     this.carryOut(done.value.effects);
@@ -248,6 +280,72 @@ describe('what a deed does', () => {
   });
 });
 
+const edit = (...edits: Edit[]): LogFields => ({ kind: 'edit', edits });
+describe('records made, changed and put away', () => {
+  let h: House;
+  beforeEach(() => (h = new House()));
+  const has = (on: Edited, id: string) => h.rows[on].some((r) => r.id === id);
+  test('made, and taken back while nothing was done with it', () => {
+    expect(h.do(edit({ does: 'make', on: 'kits', id: 'k2', fields: { name: 'Box', room: 'o1' } }))).toBeNull();
+    expect(h.rows.kits).toContainEqual({ id: 'k2', name: 'Box', room: 'o1' });
+    expect(h.takeBack('e0')).toBeNull();
+    expect(h.rows).toEqual(START);
+  });
+  test('what was made and used since stays, and it says by what', () => {
+    h.do(edit({ does: 'make', on: 'spots', id: 'p9', fields: { room: 'o1', soils: [] } }));
+    h.do({ kind: 'rinse', spot: 'p9' });
+    expect(h.takeBack('e0')).toMatch(/The rinse of .*hangs on it \(it was used since\)/);
+    h.takeBack('e1');
+    expect(h.takeBack('e0')).toBeNull();
+  });
+  test('a change goes back as long as nobody changed the same field', () => {
+    h.do(edit({ does: 'change', on: 'kits', id: 'k', fields: { name: 'Caddy' } }));
+    expect(didOf(h.log[0]!)).toEqual([{ on: 'kits', id: 'k', path: 'name', was: 'Shelf', is: 'Caddy' }]);
+    h.do(edit({ does: 'change', on: 'kits', id: 'k', fields: { room: null } }));
+    expect(h.takeBack('e0')).toBeNull();
+    expect(h.rows.kits[0]).toEqual({ id: 'k', name: 'Shelf', room: null });
+    h.do(edit({ does: 'change', on: 'kits', id: 'k', fields: { room: 'o1' } }));
+    expect(h.takeBack('e1')).toMatch(/The change of .*hangs on it/);
+  });
+  test('put away with all that stands in it, and brought back with it', () => {
+    h.do(edit({ does: 'put-away', on: 'rooms', id: 'o1' }));
+    expect([has('rooms', 'o1'), has('kits', 'k'), has('stock', 's1'), has('spots', 'p2')]).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
+    expect(h.takeBack('e0')).toBeNull();
+    expect(h.rows).toEqual(START);
+  });
+  test('what stood in something that is put away itself waits for that', () => {
+    h.do(edit({ does: 'put-away', on: 'spots', id: 'p1' }));
+    h.do(edit({ does: 'put-away', on: 'rooms', id: 'o1' }));
+    expect(h.takeBack('e0')).toMatch(/hangs on it \(what it stood in went with it\)/);
+    h.takeBack('e1');
+    expect(h.takeBack('e0')).toBeNull();
+    expect(h.rows).toEqual(START);
+  });
+  test('several at once are one deed: all of them or none', () => {
+    const both = edit(
+      { does: 'make', on: 'kits', id: 'k2', fields: { name: 'Box', room: 'o1' } },
+      { does: 'change', on: 'stock', id: 's1', fields: { kit: 'k2' } },
+      { does: 'change', on: 'kits', id: 'k2', fields: { name: 'Basket' } },
+    );
+    expect(h.do(both)).toBeNull();
+    expect([h.rows.kits[1], h.rows.stock[0]!.kit]).toEqual([{ id: 'k2', name: 'Basket', room: 'o1' }, 'k2']);
+    expect(h.takeBack('e0')).toBeNull();
+    expect(h.rows).toEqual(START);
+    const half = edit(
+      { does: 'change', on: 'kits', id: 'k', fields: { name: 'X' } },
+      { does: 'put-away', on: 'kits', id: 'none' },
+    );
+    expect(h.do(half)).toMatch(/not here/);
+    expect(h.rows).toEqual(START);
+    expect(h.do(edit({ does: 'make', on: 'kits', id: 'k', fields: {} }))).toMatch(/of that id already/);
+  });
+});
+
 describe('taking back, whatever happened in between', () => {
   let n = 0;
   const deed: fc.Arbitrary<LogFields> = fc.oneof(
@@ -269,6 +367,31 @@ describe('taking back, whatever happened in between', () => {
       )
       .map(([[p, s], o, more]) => clean(p!, s!, o as 'worked', more)),
     fc.constantFrom<LogFields>({ kind: 'note', text: 'x' }, { kind: 'rinse', spot: 'p1' }),
+    // two devices edit: a few things of each kind come, are renamed, moved and go
+    fc
+      .constantFrom('k', 'k2')
+      .map((id) => edit({ does: 'make', on: 'kits', id, fields: { name: 'made', room: 'o1' } })),
+    fc
+      .tuple(fc.constantFrom('k', 'k2'), fc.constantFrom('A', 'B'))
+      .map(([id, name]) => edit({ does: 'change', on: 'kits', id, fields: { name } })),
+    fc
+      .tuple(fc.constantFrom('s1', 's2'), fc.constantFrom('k', 'k2'))
+      .map(([id, kit]) => edit({ does: 'change', on: 'stock', id, fields: { kit } })),
+    fc
+      .constantFrom<[Edited, string]>(
+        ['kits', 'k'],
+        ['kits', 'k2'],
+        ['stock', 's2'],
+        ['spots', 'p2'],
+        ['bottles', 'b2'],
+        ['shopping', 'l1'],
+      )
+      .map(([on, id]) => edit({ does: 'put-away', on, id })),
+    fc
+      .constantFrom('p2', 'p3')
+      .map((id) =>
+        edit({ does: 'make', on: 'spots', id, fields: { room: 'o1', soils: [{ soil: 'limescale', severity: 4 }] } }),
+      ),
   );
   test('the household is as if it had not been done, or it says what hangs on it', () => {
     let [back, refused] = [0, 0];

@@ -1,7 +1,19 @@
 import type { Problem } from '../reason';
 import { bad, ok, type Result } from '../reason';
 import { KIND_WORDS } from './told';
-import type { Bottle, Effect, LogEntry, LogFields, Move, RecordOf, Shopping, Spot, Stock } from './records';
+import type {
+  Bottle,
+  Edit,
+  Edited,
+  Effect,
+  LogEntry,
+  LogFields,
+  Move,
+  RecordOf,
+  Shopping,
+  Spot,
+  Stock,
+} from './records';
 
 /**
  * What a deed does to the household, as data: worked out once from what is written down and from the household as it
@@ -13,6 +25,10 @@ export interface Reach {
   spot(id: string): Spot | null;
   run(id: string): RecordOf<'runs'> | null;
   shopping(): readonly Shopping[];
+  /** Any record without its envelope; null when it is not there. */
+  body(on: Edited, id: string): Record<string, unknown> | null;
+  /** What goes and returns with a record: what stands in a room, what lies in a kit; the innermost first. */
+  children(on: Edited, id: string): readonly { on: Edited; id: string }[];
 }
 export interface Done {
   /** The entry with what it found out: what is left of each piece of stock. */
@@ -23,9 +39,16 @@ export interface Done {
 }
 
 const round = (x: number, places = 3): number => Math.round(x * 10 ** places) / 10 ** places;
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+const ordered = (x: unknown): string =>
+  JSON.stringify(x ?? null, (_, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
+/** The same content, whatever the order of its fields. */
+const same = (a: unknown, b: unknown): boolean => ordered(a) === ordered(b);
 /** A value in the place of another; said too where it was so already, since it would have been done. */
-const set = (on: Effect['on'], id: string, path: string, was: unknown, is: unknown): Effect => ({
+const set = (on: Edited, id: string, path: string, was: unknown, is: unknown): Effect => ({
   on,
   id,
   path,
@@ -49,6 +72,12 @@ export function deedOf(e: LogFields, reach: Reach, at: string): Result<Done> {
   const effects: Effect[] = [];
   const also: LogFields[] = [];
   const entry: LogFields = { ...e };
+  if (e.kind === 'edit')
+    for (const [i, edit] of (e.edits ?? []).entries()) {
+      const done = editOf(edit, i, effects, reach);
+      if (!done.ok) return done;
+      effects.push(...done.value);
+    }
   if (e.moves) {
     const moved: Move[] = [];
     for (const [i, m] of e.moves.entries()) {
@@ -92,6 +121,30 @@ export function deedOf(e: LogFields, reach: Reach, at: string): Result<Done> {
   const run = e.ends && e.run ? reach.run(e.run) : null;
   if (run) effects.push(set('runs', run.id, 'state', run.state, 'done'), set('runs', run.id, 'timers', run.timers, []));
   return ok({ entry, effects, also });
+}
+
+/** A whole record, as a path. */
+const WHOLE = '.';
+/** What an edit does, after others of the same entry: a record where there was none, fields, or none where there was one. */
+function editOf(edit: Edit, i: number, before: readonly Effect[], reach: Reach): Result<Effect[]> {
+  const { does, on, id } = edit;
+  const had = bodyAfter(before, on, id, reach);
+  if (does === 'make') {
+    if (had) return bad(`/edits/${i}/id`, 'There is one of that id already: take another id.');
+    return ok([set(on, id, WHOLE, null, edit.fields ?? {})]);
+  }
+  if (!had) return bad(`/edits/${i}/id`, 'That record is not here (any more).');
+  if (does === 'put-away') {
+    const with_ = reach.children(on, id).filter((c) => bodyAfter(before, c.on, c.id, reach));
+    return ok([...with_, { on, id }].map((x) => set(x.on, x.id, WHOLE, bodyAfter(before, x.on, x.id, reach), null)));
+  }
+  return ok(Object.entries(edit.fields ?? {}).map(([field, value]) => set(on, id, field, had[field], value)));
+}
+/** A record as effects that are not carried out yet leave it. */
+function bodyAfter(effects: readonly Effect[], on: Edited, id: string, reach: Reach): Record<string, unknown> | null {
+  const mine = effects.filter((x) => x.on === on && x.id === id);
+  const after = recordsAfter(mine, () => reach.body(on, id));
+  return mine.length ? ((after[0]?.is ?? null) as Record<string, unknown> | null) : reach.body(on, id);
 }
 
 /**
@@ -165,7 +218,11 @@ export const didOf = (e: LogEntry): readonly Effect[] =>
 const touches = (a: Effect, b: Effect): boolean =>
   a.on === b.on &&
   a.id === b.id &&
-  (a.path === b.path || a.path.startsWith(`${b.path}/`) || b.path.startsWith(`${a.path}/`));
+  (a.path === b.path ||
+    a.path === WHOLE ||
+    b.path === WHOLE ||
+    a.path.startsWith(`${b.path}/`) ||
+    b.path.startsWith(`${a.path}/`));
 
 /**
  * The exact inverse of what an entry did. Amounts are given back, whatever came and went since. What was set goes back
@@ -175,9 +232,15 @@ const touches = (a: Effect, b: Effect): boolean =>
 export function inverseOf(
   e: LogEntry,
   later: readonly LogEntry[],
-  value: (on: Effect['on'], id: string, path: string) => unknown,
+  read: (on: Edited, id: string, path: string) => unknown,
 ): Result<Effect[]> {
   const out: Effect[] = [];
+  /** As it is now, and as what is taken back already leaves it. */
+  const value = (on: Edited, id: string, path: string): unknown => {
+    const mine = out.filter((x) => x.on === on && x.id === id);
+    if (!mine.length) return read(on, id, path);
+    return valueAt(recordsAfter(mine, () => read(on, id, WHOLE) as object | null)[0]?.is ?? null, path);
+  };
   for (const d of [...didOf(e)].reverse()) {
     const now = value(d.on, d.id, d.path);
     if (d.add !== undefined) {
@@ -195,6 +258,20 @@ export function inverseOf(
     } else {
       const since = hangingOn(d, later, () => true);
       if (since) return refused(since, 'it has been changed since');
+      // of what was made or put away, whatever was done with it since, or would have been
+      const uses = d.path === WHOLE ? later.find((l) => l.kind !== 'undo' && speaksOf(l, d)) : undefined;
+      if (uses) return refused(uses, 'it was used since');
+      const back = d.path === WHOLE ? (d.was as Record<string, unknown> | null) : null;
+      for (const [on, parent] of [
+        ['rooms', back?.['room']],
+        ['kits', back?.['kit']],
+      ] as const)
+        if (typeof parent === 'string' && value(on, parent, WHOLE) === null) {
+          const by = later.find((l) => didOf(l).some((x) => x.id === parent && x.path === WHOLE && x.is === null));
+          return by
+            ? refused(by, 'what it stood in went with it')
+            : bad('/corrects', 'What it stood in is put away: bring that back first.');
+        }
       if (now === undefined) return bad('/corrects', 'What it changed is no longer there: restore that first.');
       if (!same(now, d.is)) return bad('/corrects', 'It was edited by hand since: change it back there instead.');
       out.push({ ...d, was: d.is ?? null, is: d.was ?? null });
@@ -211,6 +288,9 @@ function takenSince(d: Effect, later: readonly LogEntry[], now: number): LogEntr
   let without = now - each.reduce((n, x) => n + x.add, 0) - d.add!;
   return each.find((x) => round((without += x.add)) < 0 && x.add < 0)?.l;
 }
+/** An entry speaks of a record, by whichever of its fields; what is bought crosses lines of the list off by what it is. */
+const speaksOf = (l: LogEntry, d: Effect): boolean =>
+  JSON.stringify(l).includes(JSON.stringify(d.id)) || (d.on === 'shopping' && l.reason === 'buy');
 function hangingOn(d: Effect, later: readonly LogEntry[], of: (x: Effect) => boolean): LogEntry | undefined {
   return later.find((l) => l.kind !== 'undo' && didOf(l).some((x) => touches(d, x) && of(x)));
 }
@@ -219,8 +299,12 @@ const refused = (by: LogEntry, why: string): { ok: false; problems: Problem[] } 
 const nameOf = (e: LogEntry): string =>
   `${KIND_WORDS[e.kind]} of ${e.at.slice(0, 16).replace('T', ' ')}${Object.values(e.names ?? {})[0] ? ` (${Object.values(e.names!)[0]})` : ''}`;
 
-/** The value at a path of a record: a field, a field of it, or a soil of a spot; undefined when it is not there. */
+/**
+ * The value at a path of a record: a field, a field of it, a soil of a spot, or (`.`) all of it without its envelope;
+ * undefined when it is not there, null when it is a whole record.
+ */
 export function valueAt(record: object | null, path: string): unknown {
+  if (path === WHOLE) return record && bodyOf(record);
   if (!record) return undefined;
   const [field, inner] = path.split('/') as [string, string | undefined];
   const value = (record as Record<string, unknown>)[field];
@@ -240,18 +324,32 @@ function fieldsAfter(record: object, effect: Effect): Record<string, unknown> {
   return { [field]: { ...(was as object), [inner]: next((was as Record<string, unknown>)[inner]) } };
 }
 
-/** Records as they were and as effects leave them, each once, however much of it changes; what is gone is left out. */
-export function recordsAfter(
-  effects: readonly Effect[],
-  read: (on: Effect['on'], id: string) => object | null,
-): { on: Effect['on']; id: string; was: object; is: object }[] {
-  const each = new Map<string, { on: Effect['on']; id: string; was: object; is: object }>();
+/** A record as it was and as it is now; null where there is none. */
+export interface After {
+  on: Edited;
+  id: string;
+  was: object | null;
+  is: object | null;
+}
+/**
+ * Records as they were and as effects leave them, each once and in the order in which they were first touched, however
+ * much of it changes. A field of what is not there is left out.
+ */
+export function recordsAfter(effects: readonly Effect[], read: (on: Edited, id: string) => object | null): After[] {
+  const each = new Map<string, After>();
   for (const e of effects) {
     const key = `${e.on} ${e.id}`;
-    const was = each.get(key)?.was ?? read(e.on, e.id);
-    if (!was) continue;
-    const now = each.get(key)?.is ?? was;
-    each.set(key, { on: e.on, id: e.id, was, is: { ...now, ...fieldsAfter(now, e) } });
+    const had = each.get(key);
+    const was = had ? had.was : read(e.on, e.id);
+    const now = had ? had.is : was;
+    if (e.path === WHOLE) each.set(key, { on: e.on, id: e.id, was, is: e.is as object | null });
+    else if (now) each.set(key, { on: e.on, id: e.id, was, is: { ...now, ...fieldsAfter(now, e) } });
   }
   return [...each.values()];
 }
+
+/** What the store keeps about a record beside what it says. */
+const ENVELOPE = new Set(['id', 'version', 'createdAt', 'updatedAt', 'deletedAt', 'deletedWith']);
+/** A record without its envelope. */
+export const bodyOf = (record: object): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(record).filter(([k]) => !ENVELOPE.has(k)));

@@ -398,18 +398,49 @@ export const MoveBody = Type.Object(
   { stock: Ref, delta: num(-1e7, 1e7), unit: oneOf(['mL', 'g', 'piece']), after: Type.Optional(num(0, 1e7)) },
   closed,
 );
+/** Kinds of records that deeds make, change and put away. */
+export const EDITED = [
+  'rooms',
+  'spots',
+  'kits',
+  'stock',
+  'bottles',
+  'products',
+  'materials',
+  'soils',
+  'tools',
+  'members',
+  'shopping',
+  'runs',
+] as const;
 /** One change of the household: an amount more or less, or a value in the place of another. */
 export const EffectBody = Type.Object(
   {
-    on: oneOf(['stock', 'bottles', 'spots', 'shopping', 'runs']),
+    on: oneOf(EDITED),
     id: Ref,
-    /** A field, a field of it, or a soil of a spot: `onHand`, `fill/left_mL`, `soils/rust`. */
+    /**
+     * A field, a field of it, a soil of a spot, or all of the record: `onHand`, `fill/left_mL`, `soils/rust`, `.`; of a
+     * whole record that is not there the value is null.
+     */
     path: Text(120),
     add: Type.Optional(Type.Number()),
     /** Of what is in a bottle: when that was mixed. */
     of: Type.Optional(Instant),
     was: Type.Optional(Type.Unknown()),
     is: Type.Optional(Type.Unknown()),
+  },
+  closed,
+);
+/** A record made, changed (moving is a change of where it is) or put away, by hand. */
+export const EditBody = Type.Object(
+  {
+    does: oneOf(['make', 'change', 'put-away']),
+    on: oneOf(EDITED),
+    id: Ref,
+    /** The version that was read, of what is changed or put away. */
+    version: Type.Optional(Type.Integer({ minimum: 1 })),
+    /** Of what is made, all of it; of what is changed, the fields that are another. */
+    fields: Type.Optional(Type.Record(Type.String({ maxLength: 80 }), Type.Unknown())),
   },
   closed,
 );
@@ -426,6 +457,7 @@ export const LOG_KINDS = [
   'incident',
   'calibrate',
   'inspect',
+  'edit',
   'undo',
 ] as const;
 export const LogBody = Type.Object(
@@ -458,10 +490,12 @@ export const LogBody = Type.Object(
     bottle: maybe(Ref),
     used_mL: maybe(num(0, 1e6)),
     fill: maybe(FillBody),
+    /** Records made, changed and put away: all of them or none. */
+    edits: Type.Optional(Type.Array(EditBody, { minItems: 1, maxItems: 200 })),
     /** The run ends with it. */
     ends: Type.Optional(Type.Boolean()),
     /** What it did to the household; written by the server, never sent. */
-    did: Type.Optional(Type.Array(EffectBody, { maxItems: 400 })),
+    did: Type.Optional(Type.Array(EffectBody, { maxItems: 4000 })),
   },
   closed,
 );
@@ -507,6 +541,8 @@ export type Settings = RecordOf<'settings'>;
 export type Fill = Static<typeof FillBody>;
 export type Move = Static<typeof MoveBody>;
 export type Effect = Static<typeof EffectBody>;
+export type Edit = Static<typeof EditBody>;
+export type Edited = (typeof EDITED)[number];
 export type LogFields = Static<typeof LogBody>;
 export type LogEntry = LogFields & { id: string; seq: number; at: string; recordedAt: string };
 

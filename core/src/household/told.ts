@@ -15,6 +15,7 @@ export const KIND_WORDS: Record<LogFields['kind'], string> = {
   incident: 'The incident',
   calibrate: 'The measuring',
   inspect: 'The look at it',
+  edit: 'The change',
   undo: 'The undoing',
 };
 export const REASON_WORDS: Record<NonNullable<LogFields['reason']>, string> = {

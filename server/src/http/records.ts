@@ -1,5 +1,5 @@
 import {
-  type Catalogue,
+  bodyOf,
   type Door,
   DOORS,
   Envelope,
@@ -13,14 +13,14 @@ import {
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
 import type { Context } from 'koa';
-import { bodyOf, stable } from '../store/repository';
+import { Conflict, stable } from '../store/repository';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, LIMIT, readJson } from './body';
 import { once } from './once';
 import { type Picture, readPicture } from './picture';
 import { HttpProblem, invalid } from './problem';
-import { checkRefs, notHere } from './refs';
-import { check } from './validate';
+import { checkRefs, type HouseCatalogue, notHere } from './refs';
+import { check, faults, inUtc } from './validate';
 
 const MAX_PAGE = 500;
 const withEnvelope = (body: TSchema): TSchema =>
@@ -61,7 +61,7 @@ function word(ctx: Context, name: string): string | null {
 }
 
 /** The doors of the records: list, read, make, replace, remove, restore; and the log. */
-export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () => Date): Router {
+export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () => Date): Router {
   const router = new Router({ prefix: '/api' });
   for (const door of DOORS) {
     const repo = store.repos[door];
@@ -171,7 +171,10 @@ export function recordRoutes(store: Store, catalogue: () => Catalogue, now: () =
           );
         }
       }
-      return { status: 201, answer: store.log.append(bodyOf(fields) as LogFields, id) };
+      beforeEdits(fields, store);
+      const written = store.log.append(bodyOf(fields) as LogFields, id);
+      checkEdits(fields, store, catalogue);
+      return { status: 201, answer: written };
     });
   });
   for (const method of ['put', 'delete'] as const)
@@ -191,6 +194,33 @@ function asked(entry: LogFields, at: string | undefined): unknown {
     ...(at ? { at: was } : {}),
     ...(entry.kind === 'undo' ? {} : { moves: moves?.map(({ stock, delta, unit }) => ({ stock, delta, unit })) }),
   };
+}
+
+/** Edits as they are carried out: instants in UTC, and of the version that was read. Problems: 409. */
+function beforeEdits(fields: LogFields, store: Store): void {
+  for (const edit of fields.edits ?? []) {
+    inUtc(recordBodies[edit.on], edit.fields);
+    const current = edit.does === 'make' ? null : store.repos[edit.on].get(edit.id);
+    if (current && edit.version !== undefined && current.version !== edit.version) throw new Conflict(current);
+  }
+}
+/** What edits left behind is as its schema says, and refers to what is there; else nothing of them is kept. Problems: 422. */
+function checkEdits(fields: LogFields, store: Store, catalogue: HouseCatalogue): void {
+  if (!fields.edits) return;
+  const known = catalogue.now();
+  for (const [i, { on, id }] of fields.edits.entries()) {
+    const record = store.repos[on].get(id);
+    if (!record) continue;
+    const at = (p: { path: string; message: string }) => ({ ...p, path: `/edits/${i}/fields${p.path}` });
+    const wrong = faults(recordBodies[on], bodyOf(record));
+    if (wrong.length) throw invalid(wrong.map(at));
+    try {
+      checkRefs(on, bodyOf(record), store, known);
+    } catch (e) {
+      if (e instanceof HttpProblem && e.errors) throw invalid(e.errors.map(at));
+      throw e;
+    }
+  }
 }
 
 /** An amount edited by hand is written down as an adjustment, so that the log stays the truth of stock. */

@@ -1,5 +1,7 @@
 import {
+  bodyOf,
   deedOf,
+  type Edited,
   type Effect,
   inverseOf,
   type LogEntry,
@@ -15,7 +17,7 @@ import { and, desc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { type Derived, derivedOf } from './derived';
 import type { Db } from './open';
-import { bodyOf, type Change, type Repository, stable } from './repository';
+import { type Change, type Repository, stable } from './repository';
 import { changes, log } from './tables';
 
 export class LogProblem extends Error {
@@ -63,7 +65,7 @@ export function createLog(
   db: Db,
   now: () => Date,
   onChange: (c: Change) => void,
-  repos: { [D in Effect['on']]: Repository<D> },
+  repos: { [D in Edited]: Repository<D> },
   words: (e: LogEntry) => string,
 ): LogStore {
   const { orm } = db;
@@ -86,12 +88,23 @@ export function createLog(
     spot: (id) => repos.spots.get(id),
     run: (id) => repos.runs.get(id),
     shopping: () => repos.shopping.all(),
+    body: (on, id) => {
+      const r = record(on, id);
+      return r && bodyOf(r);
+    },
+    children: (on, id) => repos[on].children(id),
   };
-  const record = (on: Effect['on'], id: string): object | null => repos[on].get(id);
-  /** What is so already is not written again. */
+  const record = (on: Edited, id: string): object | null => repos[on].get(id);
+  /**
+   * What comes first, then what changes, then what goes: a thing is moved out before what it stood in is put away. What is
+   * so already is not written again.
+   */
   const carryOut = (effects: readonly Effect[]): void => {
-    for (const { on, id, was, is } of recordsAfter(effects, record))
-      if (stable(bodyOf(was)) !== stable(bodyOf(is))) repos[on].patch(id, bodyOf(is));
+    const after = recordsAfter(effects, record);
+    for (const { on, id, was, is } of after) if (!was && is) repos[on].bring(id, bodyOf(is));
+    for (const { on, id, was, is } of after)
+      if (was && is && stable(bodyOf(was)) !== stable(bodyOf(is))) repos[on].patch(id, bodyOf(is));
+    for (const { on, id, was, is } of after) if (was && !is) repos[on].remove(id, null);
   };
   /** What a deed found out, as a problem of the request. */
   function orRefuse<T>(r: Result<T>): T {
@@ -289,6 +302,8 @@ function required(e: LogFields): LogProblem | null {
         need(e.spot, '/spot', 'Say which spot was cleaned.') ??
         need(e.outcome, '/outcome', 'Say how it went: worked, partly, not or damaged.')
       );
+    case 'edit':
+      return need(e.edits?.length, '/edits', 'Say what is made, changed or put away.');
     case 'rinse':
       return need(e.spot ?? e.tools?.length, '/spot', 'Say which spot, or which tools.');
     case 'head-moved':

@@ -1,4 +1,4 @@
-import type { Door, RecordOf } from '@dolly-tub/core';
+import { bodyOf, type Door, type Edited, type RecordOf } from '@dolly-tub/core';
 import { and, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Db } from './open';
@@ -20,7 +20,7 @@ export class Conflict extends Error {
 export class Gone extends Error {}
 
 /** Which records go and return with a parent. */
-const CHILDREN: Partial<Record<Door, { door: Door; field: 'room' | 'kit' }[]>> = {
+const CHILDREN: Partial<Record<Door, { door: Edited; field: 'room' | 'kit' }[]>> = {
   rooms: [
     { door: 'spots', field: 'room' },
     { door: 'kits', field: 'room' },
@@ -32,6 +32,10 @@ const DAY_MS = 86_400_000;
 export interface Repository<D extends Door> {
   list(limit: number, after: string | null): { items: RecordOf<D>[]; next?: string };
   all(): RecordOf<D>[];
+  /** What goes and returns with a record, the innermost first. */
+  children(id: string): { on: Edited; id: string }[];
+  /** A record where there is none now: made, or as it was before it was put away, with the next version. */
+  bring(id: string, body: Record<string, unknown>): void;
   get(id: string): RecordOf<D> | null;
   /** A new record, or the one of that id when the body is the same; else a Conflict. */
   create(body: Record<string, unknown>, id?: string): RecordOf<D>;
@@ -54,19 +58,6 @@ type Row = {
   body: Record<string, unknown>;
 };
 
-/** The part of a record that is not its envelope. */
-export function bodyOf(record: object): Record<string, unknown> {
-  const {
-    id: _i,
-    version: _v,
-    createdAt: _c,
-    updatedAt: _u,
-    deletedAt: _d,
-    deletedWith: _w,
-    ...body
-  } = record as Record<string, unknown>;
-  return body;
-}
 /** The same text for the same content, whatever the order of its fields. */
 export const stable = (x: unknown): string =>
   JSON.stringify(x, (_, v: unknown) =>
@@ -186,6 +177,23 @@ export function createRepository<D extends Door>(
           .all())
           repos()[child.door].remove(c.id, null, withId ?? id);
       }
+    },
+    children: (id) =>
+      (CHILDREN[door] ?? []).flatMap((child) => {
+        const t = tables[child.door] as unknown as (typeof tables)['spots'];
+        const column = (t as unknown as Record<string, typeof t.room>)[child.field]!;
+        return orm
+          .select({ id: t.id })
+          .from(t)
+          .where(and(eq(column, id), isNull(t.deletedAt)))
+          .orderBy(t.id)
+          .all()
+          .flatMap((c) => [...repos()[child.door].children(c.id), { on: child.door, id: c.id }]);
+      }),
+    bring(id, body) {
+      const r = row(id);
+      if (!r) return void repo.create(body as never, id);
+      write(r, { deletedAt: null, deletedWith: null, ...columns(body) }, 'restore');
     },
     restore(id) {
       const r = row(id);

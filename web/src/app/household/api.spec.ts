@@ -1,7 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from './api';
-import { householdEvents } from './state';
+import { householdEvents, KEPT } from './state';
+
+const ROOM = { id: 'r', version: 1, name: 'Larder', order: 2, note: 'cold' };
 
 describe('the doors in the page', () => {
   const dispatched: unknown[] = [];
@@ -17,17 +19,65 @@ describe('the doors in the page', () => {
       return reply();
     };
     TestBed.configureTestingModule({
-      providers: [{ provide: Store, useValue: { dispatch: (a: unknown) => dispatched.push(a) } }],
+      providers: [
+        {
+          provide: Store,
+          useValue: {
+            dispatch: (a: unknown) => dispatched.push(a),
+            selectSignal: () => () =>
+              Object.fromEntries(KEPT.map((d) => [d, { entities: d === 'rooms' ? { r: ROOM } : {} }])),
+          },
+        },
+      ],
     });
     api = TestBed.inject(HouseholdApi);
   });
   test('a saved record goes to the store as the server answered it', async () => {
-    reply = json(200, { id: 'r', version: 2, name: 'Larder' });
-    await api.replace('rooms', { id: 'r', version: 1, name: 'Larder' } as never);
-    expect(asked[0]).toMatchObject({ url: '/api/rooms/r', init: { method: 'PUT' } });
+    reply = json(200, { id: 'r', version: 2, name: 'A' });
+    await api.replace('settings', { id: 'r', version: 1, name: 'A' } as never);
+    expect(asked[0]).toMatchObject({ url: '/api/settings/r', init: { method: 'PUT' } });
     expect(dispatched).toEqual([
-      householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 2, name: 'Larder' } as never }),
+      householdEvents.recordChanged({ door: 'settings', record: { id: 'r', version: 2, name: 'A' } as never }),
     ]);
+  });
+  const entry = (n = 0) =>
+    JSON.parse(asked[n]!.init.body as string) as { kind: string; edits: object[]; names?: object };
+  test('a change is a deed of the log, with the fields that are another and the version that was read', async () => {
+    reply = json(201, {
+      id: 'e',
+      seq: 1,
+      at: 'now',
+      did: [{ on: 'rooms', id: 'r', path: 'name', is: 'Pantry' }],
+      version: 2,
+    });
+    await api.replace('rooms', { id: 'r', version: 1, name: 'Pantry', order: 2 } as never);
+    expect(entry()).toMatchObject({
+      kind: 'edit',
+      edits: [{ does: 'change', on: 'rooms', id: 'r', version: 1, fields: { name: 'Pantry', note: null } }],
+      names: { record: 'Pantry' },
+    });
+    // and the record is read as it is now
+    expect(dispatched.at(-1)).toMatchObject({ type: householdEvents.recordChanged.type, door: 'rooms' });
+    asked.length = 0;
+    await api.replace('rooms', ROOM as never);
+    expect(asked).toEqual([]);
+  });
+  test('what is put away is a deed too, and gone from the page', async () => {
+    reply = json(201, { id: 'e', seq: 1, at: 'now', did: [{ on: 'rooms', id: 'r', path: '.', was: {}, is: null }] });
+    await api.remove('rooms', 'r', 1);
+    expect(entry()).toMatchObject({
+      edits: [{ does: 'put-away', on: 'rooms', id: 'r', version: 1 }],
+      names: { record: 'Larder' },
+    });
+    expect(dispatched).toContainEqual(householdEvents.recordGone({ door: 'rooms', id: 'r' }));
+  });
+  test('made again after a lost answer it is the same record, in the same entry', async () => {
+    reply = () => Promise.reject(new TypeError('failed'));
+    await api.create('kits', { name: 'Box' } as never).catch(() => null);
+    reply = json(201, { id: 'e', seq: 1, at: 'now' });
+    await api.create('kits', { name: 'Box' } as never);
+    expect(asked[1]!.init.body).toBe(asked[0]!.init.body);
+    expect(entry().edits).toMatchObject([{ does: 'make', on: 'kits', fields: { name: 'Box' } }]);
   });
   test('a new record brings its id along, so that asking twice makes one', async () => {
     reply = json(201, { id: 'x', version: 1 });
@@ -74,7 +124,7 @@ describe('the doors in the page', () => {
       errors: [{ path: '/name', message: 'm' }],
       current: { id: 'r', version: 5 },
     });
-    await expect(api.replace('rooms', { id: 'r', version: 1 } as never)).rejects.toMatchObject({
+    await expect(api.replace('rooms', { id: 'r', version: 1, name: 'X' } as never)).rejects.toMatchObject({
       status: 409,
       detail: 'Somebody changed it',
       current: { version: 5 },

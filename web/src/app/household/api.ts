@@ -1,9 +1,19 @@
 import { inject, Injectable } from '@angular/core';
-import type { Door, EnvelopeFields, LogEntry, LogFields, RecordOf, Tally } from '@dolly-tub/core';
+import {
+  bodyOf,
+  type Door,
+  EDITED,
+  type Edited,
+  type EnvelopeFields,
+  type LogEntry,
+  type LogFields,
+  type RecordOf,
+  type Tally,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import type { RemoteChange } from './events';
-import { householdEvents, type Kept } from './state';
+import { household, householdEvents, type Kept } from './state';
 
 /** A refusal of the server, in its own words. */
 export class Refused extends Error {
@@ -48,6 +58,23 @@ export interface HitRate {
   times: number;
   share: number;
 }
+
+/** What deeds make, change and put away; the steps of a run are noted as they go, and are none. */
+const isEdited = (door: Kept): door is Edited & Kept => door !== 'runs' && (EDITED as readonly string[]).includes(door);
+const nameOf = (record: object): string | undefined => {
+  const { name, item } = record as { name?: unknown; item?: unknown };
+  return [name, item].find((x): x is string => typeof x === 'string' && x !== '');
+};
+/** Fields of a record that are another than they were. */
+const changedFields = (had: object, is: object): Record<string, unknown> => {
+  const was = bodyOf(had);
+  const now = bodyOf(is);
+  return Object.fromEntries(
+    [...new Set([...Object.keys(was), ...Object.keys(now)])]
+      .filter((k) => JSON.stringify(was[k] ?? null) !== JSON.stringify(now[k] ?? null))
+      .map((k) => [k, now[k] ?? null]),
+  );
+};
 
 /** A file goes as it is, whatever its size; all else as JSON. */
 const typeOf = (body: unknown): string => (body instanceof Blob ? body.type : 'application/json');
@@ -138,17 +165,49 @@ export class HouseholdApi {
     return this.call('GET', `/${door}/${id}`);
   }
 
+  /**
+   * Records made, changed or put away, as one deed of the log: all of them or none, and it can be taken back. `names` are
+   * what people read of it.
+   */
+  edit(edits: NonNullable<LogFields['edits']>, name?: string): Promise<LogEntry> {
+    return this.write({ kind: 'edit', edits, ...(name ? { names: { record: name.slice(0, 200) } } : {}) });
+  }
+  /** A record as this page has it. */
+  private known(door: Kept, id: string): object | undefined {
+    return this.store.selectSignal(household.selectHouseholdState)()[door].entities[id];
+  }
   async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<RecordOf<D>> {
+    if (isEdited(door)) {
+      // asked again after a lost answer it is the same record, under the same id
+      return this.once(`make ${door}`, body, async ({ id }) => {
+        await this.edit([{ does: 'make', on: door, id, fields: body }], nameOf(body));
+        return this.read(door, id).catch(() => ({ ...body, id, version: 1 }) as unknown as RecordOf<D>);
+      });
+    }
     const record = await this.once(`/${door}`, body, (first) => this.call<RecordOf<D>>('POST', `/${door}`, first));
     this.store.dispatch(householdEvents.recordChanged({ door, record: record as { id: string; version: number } }));
     return record;
   }
+  /** A record as it shall be; of its fields only those are sent that are another than was read. */
   async replace<D extends Kept>(door: D, record: RecordOf<D>): Promise<RecordOf<D>> {
+    if (isEdited(door)) {
+      const { id, version } = record;
+      const had = this.known(door, id);
+      const fields = had && changedFields(had, record);
+      if (fields && !Object.keys(fields).length) return record;
+      await this.edit([{ does: 'change', on: door, id, version, fields: fields ?? bodyOf(record) }], nameOf(record));
+      return this.read(door, id);
+    }
     const saved = await this.call<RecordOf<D>>('PUT', `/${door}/${record.id}`, record);
     this.store.dispatch(householdEvents.recordChanged({ door, record: saved as { id: string; version: number } }));
     return saved;
   }
   async remove(door: Kept, id: string, version: number): Promise<void> {
+    if (isEdited(door)) {
+      const had = this.known(door, id);
+      await this.edit([{ does: 'put-away', on: door, id, version }], had && nameOf(had));
+      return;
+    }
     await this.call('DELETE', `/${door}/${id}?version=${version}`);
     this.store.dispatch(householdEvents.recordGone({ door, id }));
   }
@@ -165,7 +224,8 @@ export class HouseholdApi {
   private async follow(written: LogEntry): Promise<void> {
     const touched = new Map((written.did ?? []).map((d) => [`${d.on} ${d.id}`, d]));
     await Promise.all(
-      [...touched.values()].map(async ({ on, id }) => {
+      [...touched.values()].map(async ({ on, id, path, is }) => {
+        if (path === '.' && is === null) return this.store.dispatch(householdEvents.recordGone({ door: on, id }));
         // one that cannot be read now comes with the stream of changes
         const record = await this.read(on, id).catch(() => null);
         if (record) this.store.dispatch(householdEvents.recordChanged({ door: on, record }));

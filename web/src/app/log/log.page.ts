@@ -15,8 +15,10 @@ const KINDS: [string, string][] = [
   ['stock', 'stock'],
   ['note', 'notes'],
   ['damage', 'damage'],
+  ['edit', 'changes'],
   ['undo', 'undone'],
 ];
+const EDITS = { make: 'New', change: 'Changed', 'put-away': 'Put away' } as const;
 const DAY = 86_400_000;
 
 /** Everything that was done, newest first; never changed, only added to. */
@@ -81,6 +83,14 @@ export class LogPage {
           title: `Stock ${e.reason ? REASON_WORDS[e.reason] : ''}`,
           detail: [e.names?.['product'], moves, e.text].filter(Boolean).join(' · '),
         };
+      case 'edit': {
+        const [first] = e.edits ?? [];
+        const name = c?.products.get(e.names?.['record'] ?? '')?.name ?? e.names?.['record'] ?? '';
+        return {
+          title: `${EDITS[first?.does ?? 'change']}${name ? `: ${name}` : ''}`,
+          detail: first?.does === 'change' ? Object.keys(first.fields ?? {}).join(', ') : '',
+        };
+      }
       case 'damage':
         return { title: `Damage: ${spot}`, detail: [e.method?.name, e.text].filter(Boolean).join(' · ') };
       case 'undo':
