@@ -143,9 +143,6 @@ function isConcentrated(
   return use.some((l) => percent >= l.percent);
 }
 
-/** Ingredients that are judged at a time: the pairs among them grow with the square. */
-const MOST_INGREDIENTS = 300;
-
 /**
  * Resolve items to ingredients. A household's own bottle is given as the items that went in
  * (`bottles`), undiluted. Returns problems for what is not known.
@@ -162,14 +159,7 @@ export function resolveItems(
     if (r.ok) out.push(r.value);
     else problems.push(...r.problems);
   });
-  if (problems.length) return { ok: false, problems };
-  const named = out.reduce((n, i) => n + i.ingredients.length + i.traces.length, 0);
-  return named > MOST_INGREDIENTS
-    ? bad(
-        '/items',
-        `Together they name ${named} ingredients, and each is judged beside every other: ask about fewer things at a time (${MOST_INGREDIENTS} ingredients at the most).`,
-      )
-    : ok(out);
+  return problems.length ? { ok: false, problems } : ok(out);
 }
 
 function resolveItem(

@@ -49,6 +49,9 @@ export interface MixAnswer {
   emergency?: string;
 }
 
+/** Ingredients of one question: the pairs among them grow with the square. */
+const MOST_INGREDIENTS = 300;
+
 /** Verdict of things that meet. Problems come back for unknown ids; see `judge` for how. */
 export function mix(
   q: MixQuestion,
@@ -63,6 +66,12 @@ export function mix(
     return bad('/conditions', `"${odd}" is no condition: ${[...catalogue.conditions.keys()].join(', ')}.`);
   const items = resolveItems(q.items, catalogue, bottles);
   if (!items.ok) return items;
+  const named = items.value.reduce((n, i) => n + i.ingredients.length + i.traces.length, 0);
+  if (named > MOST_INGREDIENTS)
+    return bad(
+      '/items',
+      `Together they name ${named} ingredients, and each is judged beside every other: ask about fewer things at a time (${MOST_INGREDIENTS} ingredients at the most).`,
+    );
   return ok(judge(items.value, q, catalogue));
 }
 

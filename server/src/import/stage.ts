@@ -7,12 +7,13 @@ import {
   type LogEntry,
   type Problem,
   recordBodies,
+  type RecordOf,
   recordSchema,
   wordsOf,
 } from '@dolly-tub/core';
 import type { TSchema } from '@sinclair/typebox';
 import Database from 'better-sqlite3';
-import { checkPicture, type PictureType } from '../http/picture';
+import { checkPicture } from '../http/picture';
 import { HttpProblem } from '../http/problem';
 import { catalogueOf, checkRefs } from '../http/refs';
 import { faults, inUtc } from '../http/validate';
@@ -230,12 +231,7 @@ async function checkPhotos(
   const body = sqlite.prepare('SELECT body FROM temp.incoming WHERE rowid = ?').pluck();
   const put = sqlite.prepare('UPDATE temp.incoming SET body = ? WHERE rowid = ?');
   for (const { rowid, n } of rows) {
-    const f = JSON.parse(body.get(rowid) as string) as {
-      id: string;
-      type: PictureType;
-      bytes?: string;
-      sha256?: string;
-    };
+    const f = JSON.parse(body.get(rowid) as string) as RecordOf<'files'>;
     if (archive) {
       const bytes = await archive.file(photoName(f.id, f.type));
       if (!bytes) {
@@ -246,7 +242,7 @@ async function checkPhotos(
       put.run(JSON.stringify(f), rowid);
     }
     try {
-      await checkPicture(f.type, f.bytes!, f.sha256);
+      await checkPicture(f.type, f.bytes, f.sha256);
     } catch (e) {
       if (!(e instanceof HttpProblem)) throw e;
       for (const p of e.errors ?? []) problem(`/records/files/${n}${p.path}`, p.message);
