@@ -105,8 +105,6 @@ export async function createApp(o: AppOptions): Promise<App> {
       referrerPolicy: { policy: 'no-referrer' },
     }),
   );
-  // cookies of an open server are Secure where it speaks TLS itself
-  koa.proxy = false;
   koa.use(guard(new Set(['localhost', '127.0.0.1', '[::1]', ...o.allowedHosts.map((h) => h.toLowerCase())])));
   koa.use(
     compress({

@@ -99,3 +99,19 @@ test('the same deed sent again is the same one', async () => {
   const [one, two] = [await s.call('POST', '/api/log', entry), await s.call('POST', '/api/log', entry)];
   expect([one.status, two.status, two.body.seq]).toEqual([201, 201, one.body.seq]);
 });
+
+test('what an imported entry says that it did is not believed: taking it back keeps every record as its schema says', async () => {
+  const document = (await s.call('GET', '/api/export')).body;
+  const [room] = s.app.store.repos.rooms.all();
+  const at = new Date('2026-11-25T10:29:00Z').toISOString();
+  const did = [
+    { on: 'rooms', id: room!.id, path: 'name', was: { $: 'no text' }, is: room!.name },
+    { on: 'kits', id: ID, path: '.', was: { anything: true }, is: null },
+  ];
+  for (const [i, d] of did.entries())
+    document.log.push({ id: `evil${i}`, seq: 9000 + i, at, recordedAt: at, kind: 'note', text: 'x', did: [d] });
+  expect((await s.call('POST', '/api/import', document)).status).toBe(200);
+  const before = await bodies();
+  for (const id of ['evil0', 'evil1']) expect((await undo(id)).status).toBe(422);
+  expect(await bodies()).toEqual(before);
+});

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { get } from 'node:http';
+import { request as secureRequest } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { accessOf } from '../src/access/access';
@@ -203,6 +204,46 @@ describe('starting', () => {
     });
     s = await testServer({ dataDir });
     expect(s.app.store.log.derived.kept()).toEqual(kept);
+  });
+  test('with a certificate it speaks TLS, and the session’s cookie goes nowhere else', async () => {
+    await accessOf(dataDir, () => clock.now).set(WORDS, undefined, 'here');
+    const tls = join(process.cwd(), 'server/test/tls');
+    const p = spawn(process.execPath, ['dist/server/main.js'], {
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '',
+        PORT: '0',
+        DATA_DIR: dataDir,
+        HOST: '0.0.0.0',
+        TLS_CERT: join(tls, 'cert.pem'),
+        TLS_KEY: join(tls, 'key.pem'),
+      },
+    });
+    try {
+      const url = await new Promise<string>((done) =>
+        p.stdout.on('data', (c: Buffer) => {
+          const m = /(https:\/\/localhost:\d+)/.exec(c.toString());
+          if (m) done(m[1]!);
+        }),
+      );
+      const body = JSON.stringify({ passphrase: WORDS });
+      const cookie = await new Promise<string>((done, fail) => {
+        const asked = secureRequest(
+          `${url}/api/session`,
+          {
+            method: 'POST',
+            ca: readFileSync(join(tls, 'cert.pem')),
+            headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) },
+          },
+          (r) => done(String(r.headers['set-cookie'])),
+        );
+        asked.on('error', fail);
+        asked.end(body);
+      });
+      expect(cookie).toMatch(/^dolly-session=\S+.*secure/i);
+    } finally {
+      p.kill('SIGKILL');
+    }
   });
   test('a passphrase that cannot be read is never none', async () => {
     writeFileSync(join(dataDir, 'access.json'), '{"salt":');

@@ -7,6 +7,7 @@ import {
   LogBody,
   type LogEntry,
   type LogFields,
+  type Problem,
   recordBodies,
   utcInstant,
 } from '@dolly-tub/core';
@@ -173,7 +174,7 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
       }
       beforeEdits(fields, store);
       const written = store.log.append(bodyOf(fields) as LogFields, id);
-      checkEdits(fields, store, catalogue);
+      checkTouched(fields, written, store, catalogue);
       return { status: 201, answer: written };
     });
   });
@@ -204,16 +205,21 @@ function beforeEdits(fields: LogFields, store: Store): void {
     if (current && edit.version !== undefined && current.version !== edit.version) throw new Conflict(current);
   }
 }
-/** What edits left behind is as its schema says, and refers to what is there; else nothing of them is kept. Problems: 422. */
-function checkEdits(fields: LogFields, store: Store, catalogue: HouseCatalogue): void {
-  if (!fields.edits) return;
-  const known = catalogue.now();
-  for (const [i, { on, id }] of fields.edits.entries()) {
+/**
+ * What edits, or taking something back, left behind is as its schema says, and what was edited refers to what is there;
+ * else nothing of it is kept: what an entry says that it did may have come with an import. Problems: 422.
+ */
+function checkTouched(asked: LogFields, written: LogEntry, store: Store, catalogue: HouseCatalogue): void {
+  if (asked.kind !== 'edit' && asked.kind !== 'undo') return;
+  const touched = asked.edits ?? [...new Map((written.did ?? []).map((d) => [`${d.on} ${d.id}`, d])).values()];
+  const known = asked.edits ? catalogue.now() : null;
+  for (const [i, { on, id }] of touched.entries()) {
     const record = store.repos[on].get(id);
     if (!record) continue;
-    const at = (p: { path: string; message: string }) => ({ ...p, path: `/edits/${i}/fields${p.path}` });
+    const at = (p: Problem): Problem => (asked.edits ? { ...p, path: `/edits/${i}/fields${p.path}` } : p);
     const wrong = faults(recordBodies[on], bodyOf(record));
     if (wrong.length) throw invalid(wrong.map(at));
+    if (!known) continue;
     try {
       checkRefs(on, bodyOf(record), store, known);
     } catch (e) {

@@ -19,26 +19,10 @@ import { catalogueOf, checkRefs } from '../http/refs';
 import { faults, inUtc } from '../http/validate';
 import { adoptCopy, type Copy, fileOf, takeCopy } from '../store/copies';
 import { createStore, type Store } from '../store/store';
+import { PARENTS_FIRST } from '../store/tables';
 import { DocumentProblem, readDocument } from './document';
 import { type Archive, openArchive, photoName } from './zip';
 
-/** Parents before children, own things before what stands on a shelf. */
-export const ORDER: readonly Door[] = [
-  'settings',
-  'members',
-  'products',
-  'materials',
-  'soils',
-  'tools',
-  'files',
-  'rooms',
-  'kits',
-  'spots',
-  'stock',
-  'bottles',
-  'shopping',
-  'runs',
-];
 const TALLY = { added: 'adds', changed: 'changes', same: 'same' } as const;
 /** Problems that are told at the most; a document with more of them is wrong as a whole. */
 const TOLD = 50;
@@ -194,7 +178,7 @@ async function take(job: Job, store: Store, known: () => Catalogue, tell: (p: Pr
   try {
     store.transaction(() => {
       let catalogue = known();
-      for (const door of ORDER) {
+      for (const door of PARENTS_FIRST) {
         // own things are in by now, and what follows may refer to them
         if (door === 'files') catalogue = known();
         for (const { n, value } of rows(door)) takeRecord(door, n, value, catalogue);
@@ -210,7 +194,10 @@ async function take(job: Job, store: Store, known: () => Catalogue, tell: (p: Pr
   }
   return told;
 }
-const SCHEMAS = Object.fromEntries(ORDER.map((d) => [d, recordSchema(recordBodies[d])])) as Record<Door, TSchema>;
+const SCHEMAS = Object.fromEntries(PARENTS_FIRST.map((d) => [d, recordSchema(recordBodies[d])])) as Record<
+  Door,
+  TSchema
+>;
 /** A photo of an archive lies beside the document, so its record has no bytes. */
 const fileWithoutBytes = ((): TSchema => {
   const s = structuredClone(SCHEMAS.files) as unknown as { properties: Record<string, unknown>; required: string[] };

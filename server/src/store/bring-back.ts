@@ -2,11 +2,7 @@ import { copyFileSync, rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { damageOf, fileOf } from './copies';
 import { migrate } from './migrations';
-import { tables } from './tables';
-
-const RECORDS = Object.keys(tables);
-/** Parents before children, so that references hold while rows come in; the other way round to clear. */
-const ORDER = ['rooms', 'kits', ...RECORDS.filter((t) => t !== 'rooms' && t !== 'kits')];
+import { PARENTS_FIRST } from './tables';
 
 /** A copy opened beside the household, brought forward where an older program took it. Throws when it is damaged. */
 export function readCopy(dataDir: string, id: string): Database.Database {
@@ -35,12 +31,12 @@ export const dropCopy = (dataDir: string, id: string): void => {
 export function replaceBy(db: Database.Database, copy: Database.Database): void {
   const columnsOf = (t: string): string[] => (db.pragma(`table_info(${t})`) as { name: string }[]).map((c) => c.name);
   const newer = new Map<string, number>();
-  for (const t of RECORDS)
+  for (const t of PARENTS_FIRST)
     for (const r of db.prepare(`SELECT id, version FROM ${t}`).all() as { id: string; version: number }[])
       newer.set(`${t} ${r.id}`, r.version);
-  for (const t of [...ORDER].reverse()) db.exec(`DELETE FROM ${t}`);
+  for (const t of [...PARENTS_FIRST].reverse()) db.exec(`DELETE FROM ${t}`);
   db.exec('DELETE FROM log');
-  for (const t of [...ORDER, 'log']) {
+  for (const t of [...PARENTS_FIRST, 'log']) {
     const columns = columnsOf(t);
     const put = db.prepare(`INSERT INTO ${t} (${columns.join()}) VALUES (${columns.map(() => '?').join()})`);
     const version = columns.indexOf('version');

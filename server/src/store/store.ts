@@ -7,7 +7,7 @@ import { createLog, type LogStore } from './log';
 import { type Db, openStore } from './open';
 import { type Change, createRepository, type Repository } from './repository';
 import { type Since, swapIn, withStaged } from './swap';
-import { changes, idempotency, log, tables } from './tables';
+import { changes, idempotency, log, PARENTS_FIRST, tables } from './tables';
 
 export type Repositories = { [D in Door]: Repository<D> };
 export interface Store {
@@ -161,23 +161,7 @@ export function createStore(
     damage: db.damage,
     empty() {
       store.transaction(() => {
-        for (const t of [
-          'stock',
-          'bottles',
-          'spots',
-          'kits',
-          'rooms',
-          'products',
-          'materials',
-          'soils',
-          'tools',
-          'members',
-          'shopping',
-          'runs',
-          'files',
-          'settings',
-        ] as const)
-          db.orm.delete(tables[t]).run();
+        for (const t of [...PARENTS_FIRST].reverse()) db.orm.delete(tables[t]).run();
         db.sqlite.exec('DELETE FROM log');
         store.log.derived.upset();
         anew();

@@ -1,13 +1,12 @@
 import type Database from 'better-sqlite3';
 import type { Derived } from './derived';
-import { tables } from './tables';
+import { PARENTS_FIRST } from './tables';
 
 /** Where the household stood when the staged copy was made of it. */
 export interface Since {
   log: number;
   changes: number;
 }
-const ORDER = ['rooms', 'kits', ...Object.keys(tables).filter((t) => t !== 'rooms' && t !== 'kits')];
 
 /** The staged file beside the household's, for `swapIn`; not within a transaction. */
 export function withStaged<T>(db: Database.Database, file: string, work: () => T): T {
@@ -30,7 +29,7 @@ export function withStaged<T>(db: Database.Database, file: string, work: () => T
  */
 export function swapIn(db: Database.Database, since: Since, derived: Derived): void {
   const columns = (t: string): string[] => (db.pragma(`table_info(${t})`) as { name: string }[]).map((c) => c.name);
-  for (const t of ORDER) {
+  for (const t of PARENTS_FIRST) {
     const all = columns(t);
     const set = all
       .filter((c) => c !== 'id')

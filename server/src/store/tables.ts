@@ -62,6 +62,24 @@ export const tables = {
   settings: plain('settings'),
 } as const satisfies Record<Door, unknown>;
 
+/** Parents before children, own things before what is made of them; the other way round to clear. */
+export const PARENTS_FIRST: readonly Door[] = [
+  'settings',
+  'members',
+  'products',
+  'materials',
+  'soils',
+  'tools',
+  'files',
+  'rooms',
+  'kits',
+  'spots',
+  'stock',
+  'bottles',
+  'shopping',
+  'runs',
+];
+
 export const log = sqliteTable(
   'log',
   {
