@@ -119,9 +119,26 @@ describe('Log', () => {
       /Sink: rust X · rinsed twice · 1 h 15 min did not work/,
     ],
     [{ kind: 'incident', text: 'Smelled sharp' }, /Smelled sharp/],
+    [
+      {
+        kind: 'edit',
+        names: { record: 'Wet room' },
+        edits: [{ does: 'change', on: 'rooms', id: 'r', fields: { name: 'Wet room', height_mm: 2400, routeOrder: 1 } }],
+      },
+      /Changed: Wet room name, height, route order/,
+    ],
+    [
+      { kind: 'edit', names: { record: 'white-vinegar' }, edits: [{ does: 'make', on: 'shopping', id: 'l' }] },
+      /New: white vinegar/,
+    ],
   ])('%j reads well', async (e, want) => {
     const p = await open(LogPage, {}, (rows) => rows.log.push(recent(e) as never));
     expect(p.text('li')).toMatch(want);
+  });
+  test('an empty house is told what to do, not that nothing was found', async () => {
+    const p = await open(LogPage, {}, (rows) => void (rows.log.length = 0));
+    expect(p.text()).toMatch(/Nothing is written down yet\. Do a clean from Choose/);
+    expect(p.text()).toMatch(/Say how a clean went, and it is counted here/);
   });
   test('hit rates count partly as a half', async () => {
     const p = await open(LogPage);

@@ -5,7 +5,7 @@ import { HouseholdApi, Refused, type ShownEntry } from '../household/api';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { capital, figure, span, when } from '../shared/words';
+import { capital, fieldWords, figure, span, when } from '../shared/words';
 import { logEvents, logFeature } from './log.state';
 
 const KINDS: [string, string][] = [
@@ -88,7 +88,12 @@ export class LogPage {
         const name = c?.products.get(e.names?.['record'] ?? '')?.name ?? e.names?.['record'] ?? '';
         return {
           title: `${EDITS[first?.does ?? 'change']}${name ? `: ${name}` : ''}`,
-          detail: first?.does === 'change' ? Object.keys(first.fields ?? {}).join(', ') : '',
+          detail:
+            first?.does === 'change'
+              ? Object.keys(first.fields ?? {})
+                  .map(fieldWords)
+                  .join(', ')
+              : '',
         };
       }
       case 'damage':

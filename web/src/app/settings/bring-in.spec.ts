@@ -39,9 +39,9 @@ describe('an export brought in', () => {
     }));
     p.api.answers['/import?preview=1'] = { adds: {}, changes: {}, same: {}, problems };
     await choose(p, 'x.json');
-    expect(p.text()).toMatch(/cannot be brought in as it is.*\/records\/rooms\/7\/name: is missing\..*And more/);
+    expect(p.text()).toMatch(/cannot be brought in as it is.*rooms, number 8, name: is missing\..*And more/);
     expect(p.text()).not.toMatch(/Bring it in/);
-    expect(p.text()).not.toMatch(/rooms\/8/);
+    expect(p.text()).not.toMatch(/number 9/);
   });
   test('how far it is stands there while it goes, and it can be stopped', async () => {
     const p = await open(BringIn);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { HouseholdApi, Refused } from '../household/api';
+import { placeWords } from '../shared/words';
 
 interface Preview {
   adds: Record<string, number>;
@@ -38,6 +39,9 @@ export class BringIn {
   });
   private file: Blob | null = null;
 
+  protected readonly place = placeWords;
+  /** What is wrong, without its path, which stands before it in words. */
+  protected sentence = (x: { path: string; message: string }): string => x.message.replace(x.path, 'It');
   protected tally = (t: Record<string, number>): string =>
     Object.entries(t)
       .map(([k, n]) => `${n} ${k}`)

@@ -64,3 +64,14 @@ export const limitWords = (p: Profile): string[] => [
   ...(p.septic ? ['septic tank'] : []),
   ...(p.noChlorine ? ['no chlorine'] : []),
 ];
+
+/** A field of a record as people say it: without its unit, in plain words. */
+export const fieldWords = (field: string): string =>
+  field.replace(/_[a-zA-Z0-9]+$/, '').replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+/** Where in a document something stands: "rooms, number 1, height". */
+export const placeWords = (path: string): string =>
+  path
+    .split('/')
+    .filter((x) => x && x !== 'records')
+    .map((x) => (/^\d+$/.test(x) ? `number ${Number(x) + 1}` : fieldWords(x)))
+    .join(', ') || 'the document';
