@@ -24,6 +24,7 @@ run(process.execPath, [
   'server',
   '--testPathPatterns',
   'mixing/properties',
+  'household/(deeds|kept)',
   'server/test/transfer',
 ]);
 

@@ -261,16 +261,17 @@ export function inverseOf(
       // of what was made or put away, whatever was done with it since, or would have been
       const uses = d.path === WHOLE ? later.find((l) => l.kind !== 'undo' && speaksOf(l, d)) : undefined;
       if (uses) return refused(uses, 'it was used since');
-      const back = d.path === WHOLE ? (d.was as Record<string, unknown> | null) : null;
+      const back = (d.path === WHOLE ? d.was : { [d.path]: d.was }) as Record<string, unknown> | null;
       for (const [on, parent] of [
         ['rooms', back?.['room']],
         ['kits', back?.['kit']],
       ] as const)
-        if (typeof parent === 'string' && value(on, parent, WHOLE) === null) {
+        if (typeof parent === 'string') {
+          // it would have gone with what it stood in, whatever stands there by now
           const by = later.find((l) => didOf(l).some((x) => x.id === parent && x.path === WHOLE && x.is === null));
-          return by
-            ? refused(by, 'what it stood in went with it')
-            : bad('/corrects', 'What it stood in is put away: bring that back first.');
+          if (by) return refused(by, 'what it stood in went with it');
+          if (value(on, parent, WHOLE) === null)
+            return bad('/corrects', 'What it stood in is put away: bring that back first.');
         }
       if (now === undefined) return bad('/corrects', 'What it changed is no longer there: restore that first.');
       if (!same(now, d.is)) return bad('/corrects', 'It was edited by hand since: change it back there instead.');
