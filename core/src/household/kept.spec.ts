@@ -178,6 +178,32 @@ test('entry by entry, with some taken back, it comes to the same', () => {
   );
 });
 
+test('what is barred is told in one order, whichever of damages alike is at hand', () => {
+  const damage = (n: number, daysAgo: number, product: string | null): LogEntry => ({
+    ...({ id: `e${n}`, seq: n, kind: 'damage', spot: 's1' } as LogEntry),
+    at: new Date(NOW.getTime() - daysAgo * DAY).toISOString(),
+    question: { material: 'glass', soil: 'rust' } as LogEntry['question'],
+    method: { name: 'm', product } as LogEntry['method'],
+  });
+  const log = [damage(1, 9, 'bleach'), damage(2, 9, null), damage(3, 49, null)];
+  expect(barredOf(keptOf(log, NOW, HEADS))).toEqual(barredOf(log));
+  expect(barredOf([log[0]!, log[2]!])).toEqual(barredOf([log[0]!, log[1]!]));
+});
+
+test('forgotten in one order of a clock that went back, it is not told by its date of the other', () => {
+  const at = (daysAgo: number): string => new Date(NOW.getTime() - daysAgo * DAY).toISOString();
+  const entry = (n: number, daysAgo: number, item: string, fields: Partial<LogEntry>): LogEntry =>
+    ({ id: `e${n}`, seq: n, at: at(daysAgo), bottle: 'b1', fill: { parts: [{ item }] }, ...fields }) as LogEntry;
+  const log = [
+    entry(1, 200, 'vinegar', { kind: 'mix' }),
+    entry(2, 200, 'bleach', { kind: 'mix', toolsRinsed: 1 }),
+    entry(3, 240, 'vinegar', { kind: 'head-moved', tools: ['h1'], toolsRinsed: 0 }),
+  ];
+  expect(derived(keptOf(log, NOW, HEADS), NOW)).toEqual(derived(log, NOW));
+  const vinegar = ledgerOfHead(log, 'h1', { id: 'b1', fill: null }, NOW, ZONE).find((m) => m.product === 'vinegar');
+  expect(vinegar).toMatchObject({ rinsed: false, daysAgo: 240 });
+});
+
 test('ten years of the same few things are a few entries', () => {
   const log = Array.from({ length: 3650 }, (_, i): LogEntry => {
     const at = new Date(NOW.getTime() - (3650 - i) * DAY).toISOString();

@@ -131,10 +131,12 @@ function met(
   timeZone: string,
   look: (e: LogEntry) => Look | null,
 ): Met[] {
-  const one = walk(byClock, now, timeZone, look);
-  if (alike) return forget(one);
-  const other = new Map(walk(byWriting, now, timeZone, look).map((m) => [m.product, m]));
-  return forget(one.map((m) => worse(m, other.get(m.product)!)));
+  const one = forget(walk(byClock, now, timeZone, look));
+  if (alike) return one;
+  // what is forgotten in one order has no say in the other
+  const other = new Map(forget(walk(byWriting, now, timeZone, look)).map((m) => [m.product, m]));
+  const both = one.map((m) => (other.has(m.product) ? worse(m, other.get(m.product)!) : m));
+  return [...both, ...[...other.values()].filter((m) => !one.some((x) => x.product === m.product))];
 }
 const forget = (all: Met[]): Met[] => all.filter((m) => !(m.rinsed && m.daysAgo > FORGOTTEN_NIGHTS));
 /** Of two accounts of the same residue, the less rinsed and the later in everything. */
@@ -202,7 +204,9 @@ export const evidenceOf = (log: readonly LogEntry[]): readonly Evidence[] =>
 /** Products and tools barred on a face because of noted damage, each once. */
 export function barredOf(log: readonly LogEntry[]): Barred[] {
   const once = new Map(standingOf(log, BARRED).map((e) => [barKey(e), e]));
-  return [...once.values()].map((e) => ({
+  // in an order of their own: which of two damages alike is at hand must not show
+  const bars = [...once].sort(([a], [b]) => (a < b ? -1 : 1));
+  return bars.map(([, e]) => ({
     product: e.method?.product ?? null,
     tool: e.method?.tool ?? null,
     material: e.question!.material,
