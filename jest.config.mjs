@@ -29,7 +29,7 @@ export default {
       rootDir: '.',
       preset: 'jest-preset-angular',
       testMatch: ['<rootDir>/web/src/**/*.spec.ts'],
-      setupFilesAfterEnv: ['<rootDir>/core/checks/seed.mjs', '<rootDir>/web/jest.setup.ts'],
+      setupFilesAfterEnv: ['<rootDir>/web/jest.setup.ts'],
       moduleNameMapper: {
         '^@dolly-tub/core$': '<rootDir>/core/src/index.ts',
         '^@dolly-tub/demo$': '<rootDir>/demo/index.ts',
