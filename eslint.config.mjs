@@ -3,6 +3,21 @@ import angular from 'angular-eslint';
 import boundaries from 'eslint-plugin-boundaries';
 import tseslint from 'typescript-eslint';
 
+/** What files of a kind may take from; more is one more thing that they may. */
+const from = (type, types, ...more) => ({
+  from: { element: { type } },
+  allow: [...types.map((t) => ({ to: { element: { type: t } } })), ...more],
+});
+
+/** Controls are Material's: none is made again by hand. File fields have no other; they stand hidden behind a button. */
+const MADE_BY_HAND = [
+  ['Element[name=/^(select|details|dialog|summary|option)$/]', 'Take Material’s select, expansion panel or dialog.'],
+  ['Element[name=/^(input|textarea)$/]:not(:has(> TextAttribute[name=/^(matInput|hidden)$/]))', 'Give it matInput.'],
+  ['TextAttribute[name="role"][value=/^(listbox|combobox|dialog|option|checkbox|switch|tab)$/]', 'Take Material’s.'],
+  ['BoundAttribute[name="aria-pressed"]', 'Take mat-button-toggle.'],
+  ['PropertyRead[name="target"]', 'Take a form control, or a reference of the template.'],
+].map(([selector, message]) => ({ selector, message }));
+
 /** Arrows point to the core; a folder is entered by its door (index.ts) only. */
 export default tseslint.config(
   { ignores: ['dist/', 'node_modules/', '.angular/', '.build/', 'coverage/', '**/*.mjs', '**/*.d.ts', '**/*.d.mts'] },
@@ -14,16 +29,42 @@ export default tseslint.config(
     settings: {
       'import/resolver': { typescript: { project: './tsconfig.json' } },
       'boundaries/elements': [
-        { type: 'core', pattern: 'core/src/*', mode: 'folder', capture: ['name'] },
-        { type: 'demo', pattern: 'demo', mode: 'folder' },
-        { type: 'server', pattern: 'server/src/*', mode: 'folder', capture: ['name'] },
-        { type: 'web', pattern: 'web/src/app/*', mode: 'folder', capture: ['name'] },
+        { type: 'core', pattern: 'core/src' },
+        { type: 'demo', pattern: 'demo' },
+        { type: 'server', pattern: 'server/src' },
+        { type: 'web-frame', pattern: 'web/src/app/shell' },
+        {
+          type: 'web-common',
+          pattern: ['shared', 'household', 'knowledge', 'label', 'session', 'emergency'].map((f) => `web/src/app/${f}`),
+        },
+        { type: 'web-place', pattern: 'web/src/app/*', capture: ['place'] },
+        { type: 'web-worker', pattern: 'web/src/workers' },
       ],
+      'boundaries/ignore': ['**/*.spec.ts', 'web/src/app/testing/**'],
     },
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      // arrows point to the core; a place of the app knows what all places share, and no other place
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          message: '{{from.element.type}} does not reach into {{to.element.type}}.',
+          policies: [
+            from('core', ['core']),
+            from('demo', ['core', 'demo']),
+            from('server', ['core', 'demo', 'server']),
+            from('web-common', ['core', 'web-common']),
+            from('web-worker', ['core', 'web-worker']),
+            from('web-place', ['core', 'web-common', 'web-worker'], {
+              to: { element: { type: 'web-place', captured: { place: '{{from.element.captured.place}}' } } },
+            }),
+            from('web-frame', ['core', 'web-common', 'web-place', 'web-frame']),
+          ],
+        },
+      ],
       eqeqeq: 'error',
       'no-console': 'error',
       'no-restricted-imports': [
@@ -71,7 +112,13 @@ export default tseslint.config(
     rules: {
       '@angular-eslint/template/click-events-have-key-events': 'off',
       '@angular-eslint/template/interactive-supports-focus': 'off',
+      'no-restricted-syntax': ['error', ...MADE_BY_HAND],
     },
+  },
+  {
+    // drawings: what one picks is a rung, a ring on the plan, a thing on a board
+    files: ['ladder', 'plan', 'shelf'].map((f) => `web/src/app/*/${f}.html`),
+    rules: { 'no-restricted-syntax': ['error', ...MADE_BY_HAND.filter((x) => !x.selector.includes('aria-pressed'))] },
   },
   {
     files: ['web/service-worker.js'],

@@ -1,10 +1,9 @@
+import { DAY_MS, capital } from '@dolly-tub/core';
 import { readCatalogueNames } from './names';
 import { BOTTLES, KITS, ROOMS, SPOTS } from './house';
 import type { DemoStore } from './store';
 
 export type { DemoStore } from './store';
-
-const DAY = 86_400_000;
 
 /** A stable id in UUIDv7 shape for the n-th record of a kind, so that pictures and tests repeat. */
 export const demoId = (kind: number, n: number): string =>
@@ -35,7 +34,7 @@ function random(seed: number): () => number {
 /** Fill an empty store with Heron Lock; all dates hang on `now`. */
 export function seedDemo(store: DemoStore, now: Date): void {
   const ago = (days: number, hour = 10): string => {
-    const d = new Date(now.getTime() - days * DAY);
+    const d = new Date(now.getTime() - days * DAY_MS);
     if (days > 0) d.setUTCHours(hour, (days * 7) % 60, 0, 0);
     return d.toISOString();
   };
@@ -132,6 +131,8 @@ export function seedDemo(store: DemoStore, now: Date): void {
       area_m2,
       material,
       ...(finish ? { finish } : {}),
+      // noted when its soils were seen first
+      createdAt: ago(Math.max(0, ...soils.map((s) => s[3]))),
       soils: soils.map(([soil, severity, age, days]) => ({ soil, severity, age, seenAt: ago(days) })),
       neighbours: (more.neighbours ?? []).map(([spot, relation, runoff]) => ({ spot: spotId(spot), relation, runoff })),
       touch: more.touch ?? 0,
@@ -238,7 +239,7 @@ function seedLog(
       spot: s.spot,
       by: demoId(KIND.member, 1 + (n % 2)),
       question: { material: s.material, ...(s.finish ? { finish: s.finish } : {}), soil, severity: 3 },
-      method: { name: what.charAt(0).toUpperCase() + what.slice(1), product, tool, mechanism },
+      method: { name: capital(what), product, tool, mechanism },
       outcome,
       rinsed: product ? rinsed : 0,
       // tools are rinsed at the sink, all but the brush on the Sunday of the bleach

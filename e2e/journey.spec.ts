@@ -96,7 +96,7 @@ describe.each([
     const said = Number(/([\d.]+) mL/.exec(drawn.said)![1]);
     expect(Math.abs(drawn.volume / said - 1)).toBeLessThan(0.01);
     await p.press('Save bottle');
-    await p.read('section.tag', /Saved: The green sprayer holds 450 mL/);
+    await p.read('dt-told', /Saved: The green sprayer holds 450 mL/);
   });
   test('the shelf shows what the rung needs; one tap puts what is missing on the list', async () => {
     await p.press('Back to the ladder');
@@ -137,8 +137,8 @@ describe.each([
     await p.read('dt-log', /Shower screen: limescale Citric acid 4\.5 %, on a held cloth.*worked/);
     await p.open(`/choose?spot=${SCREEN}&soil=limescale&severity=4`);
     await p.press(/^Rung \d.*: Citric acid/);
-    await p.driver.executeScript("document.querySelector('dt-rung-detail details.sum').open = true");
-    await p.read('dt-rung-detail', /with what worked here \(2\.5 of 3\)/);
+    await p.driver.executeScript("document.querySelector('dt-rung-detail .sum mat-expansion-panel-header').click()");
+    await p.read('dt-rung-detail', /With what worked here \(2\.5 of 3\)/);
     expect(await p.errors()).toEqual([]);
   });
   test('off and on again: all of it is still there', async () => {

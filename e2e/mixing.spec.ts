@@ -44,7 +44,7 @@ test('a label is put right, kept with its photo, and judged by what it says from
     await p.see('dt-label-photo img');
     await clean(p);
     await p.press('Keep it');
-    await p.read('dt-own', 'Blue drum is known from now on');
+    await p.read('dt-told', 'Blue drum is known from now on');
     const own = (
       await door<{
         items: {
@@ -78,7 +78,7 @@ test('many labels come from a file; rows that cannot be kept say why', async () 
     await p.read('dt-label-import', /1 of 3 rows can be kept.*It has no name.*Nothing in it is recognised/);
     await clean(p);
     await p.press('Keep 1 product');
-    await p.read('dt-label-import', '1 product is known from now on');
+    await p.read('dt-told', '1 product is known from now on');
   } finally {
     await p.quit();
   }
@@ -100,7 +100,7 @@ test('moving things changes verdicts: a brush, a rinse, a sprayer head', async (
     await p.read('dt-heads', /3 of 5.*Draw clean water through it/);
     await clean(p);
     await p.press('Rinsed twice, and moved');
-    await p.read('dt-heads', 'have changed heads');
+    await p.read('dt-told', 'have changed heads');
     const tall = await door<{ head: { id: string } }>(server.url, `/api/bottles/${demoId(5, 2)}`);
     expect(tall.head.id).toBe('short-head');
   } finally {

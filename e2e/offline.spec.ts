@@ -54,7 +54,7 @@ test('opened once, the server gone, the browser started anew: the card opens fro
     await again.see('dt-command-box input');
     await again.driver.sleep(300);
     await again.keys('already mixed');
-    await again.read('#command-list', /It has been mixed: what to do now/);
+    await again.read('.mat-mdc-autocomplete-panel', /It has been mixed: what to do now/);
     await again.keys(Key.ENTER);
     const card = await again.read('dt-emergency-card', /Call 112 or the poison centre 0800 555 0100/);
     expect(card).toMatch(/Everybody out/);

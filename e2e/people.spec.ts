@@ -54,14 +54,14 @@ test('the command box: / asks, Enter goes; ? lists the keys', async () => {
     await p.see('dt-command-box input');
     await p.driver.sleep(300);
     await p.keys('can I mix bleach and vinegar');
-    await p.read('#command-list', /May chlorine bleach meet white vinegar/);
+    await p.read('.mat-mdc-autocomplete-panel', /May chlorine bleach meet white vinegar/);
     await p.keys(Key.ENTER);
     await p.read('.verdict h2', 'Makes a poison gas');
     await p.driver.actions().keyDown(Key.CONTROL).sendKeys('k').keyUp(Key.CONTROL).perform();
     await p.see('dt-command-box input');
     await p.driver.sleep(300);
     await p.keys('bleach 1000 ppm 2 L');
-    await p.read('#command-list', /1000 ppm, 2 L/);
+    await p.read('.mat-mdc-autocomplete-panel', /1000 ppm, 2 L/);
     await p.keys(Key.ENTER);
     await p.read('.result', /ppm.*inside 800 to 1600/);
     await p.keys('?');
@@ -125,7 +125,7 @@ test('measures as a setting reach the bottle', async () => {
   try {
     await p.open('/settings');
     await p.press('US cups');
-    await p.read('dt-settings', 'Saved.');
+    await p.read('dt-told', 'Saved.');
     await p.open('/dilute?product=chlorine-bleach&ppm=1000&mL=2000');
     await p.read('.left', /US tablespoon/);
     await p.read('dt-dilute', /fl oz|US t/);

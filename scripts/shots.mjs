@@ -64,8 +64,8 @@ try {
     await scheme(driver, Boolean(o.dark));
     await driver.get(server.url + (path === 'run' ? `/choose?spot=${SCREEN}` : path));
     if (path === 'run') {
-      await driver.wait(until.elementLocated(By.css('dt-rung-detail .btn.strong')), 15000);
-      await driver.executeScript("document.querySelector('dt-rung-detail .btn.strong').click()");
+      await driver.wait(until.elementLocated(By.css('dt-rung-detail [matButton=filled]')), 15000);
+      await driver.executeScript("document.querySelector('dt-rung-detail [matButton=filled]').click()");
       await driver.wait(until.urlContains('/do/'), 8000);
       await driver.wait(until.elementLocated(By.css('.step h2')), 8000);
       for (let i = 0; i < 20; i++) {
@@ -76,9 +76,9 @@ try {
       }
     } else await driver.wait(until.elementLocated(By.css(ready)), 15000);
     if (o.field) {
-      await driver.executeScript("document.querySelector('.page-head .btn.strong').click()");
+      await driver.executeScript("document.querySelector('.page-head [matButton=filled]').click()");
       await driver.wait(
-        async () => !(await driver.executeScript("return document.querySelector('.page-head .btn:not(.strong)')")),
+        async () => (await driver.executeScript("return document.querySelector('.page-head [matButton=filled]')")) !== null,
         400000,
       );
     }

@@ -325,6 +325,8 @@ export const SoilSchema = Type.Object({
   firstAid: Type.String(),
   order: oneOf(['solids', 'dust', 'bio', 'grease', 'dye', 'mineral']),
   inspect: Type.String(),
+  /** Named first where nothing is asked yet: what people ask about most, or what is spilled and cannot wait. */
+  asked: Type.Optional(oneOf(['often', 'spilled'])),
   damage: Type.Optional(Type.Boolean()),
   /** Mohs, where scouring has to be harder than the soil. */
   hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
@@ -747,7 +749,7 @@ export const ProtectionSchema = Type.Object({
   says: Type.String(),
   because: Type.String(),
 });
-/** Where practitioners disagree: the schools, the default and its reason, and what a choice does in the engine. */
+/** Where people disagree: the schools, the default and its reason, and what a choice does in the engine. */
 export const StanceSchema = Type.Object({
   ...Named,
   question: Type.String(),

@@ -1,10 +1,9 @@
 import type { Catalogue, Product } from '../catalogue';
 import { type Finding, judge, type MixItem, resolveItems } from '../mixing';
-import { afterNights } from '../time';
+import { afterNights, agoWords, DAY_MS } from '../time';
 import { capital } from '../reason';
 import { type Clock, type GateReason, MEETING, type There, type Where } from './types';
 
-const DAY_MS = 86_400_000;
 /** For who names no clock: instants then hang on the epoch, and still come in the right order. */
 export const NO_CLOCK: Clock = { now: '1970-01-01T12:00:00.000Z', timeZone: 'UTC' };
 
@@ -110,8 +109,7 @@ const UNKNOWN: Finding = {
 /** "chlorine bleach, used here yesterday, not rinsed": what is there, and what became of it. */
 export function thereWords(t: There, item: MixItem): string {
   if (t.stays) return `${capital(t.name)}${t.place ? ` ${t.place}` : ', always there'}`;
-  const days = item.daysAgo ?? 0;
-  const when = days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
+  const when = agoWords(item.daysAgo ?? 0);
   const where = t.place ?? (t.where === 'here' || t.where === 'bowl' ? 'here' : '');
   return `${capital(t.name)}, ${['used', where, when].filter(Boolean).join(' ')}, ${item.rinsed ? (item.times && item.times > 1 && item.times < Infinity ? 'rinsed twice' : 'rinsed') : 'not rinsed'}`;
 }

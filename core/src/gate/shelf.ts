@@ -45,7 +45,7 @@ export function mayShelve(
   if (shelf && harms && shelf.heightBand === 'high')
     asks.push({
       kind: 'order',
-      text: `${capital(p.name)} stands below the eyes: nothing drips onto a face.`,
+      text: `${capital(p.name)} stands below the eyes: nothing drips onto anyone’s face.`,
       source: 'common-practice',
     });
   if (shelf && harms && !shelf.locked && profile.people?.includes('toddler'))

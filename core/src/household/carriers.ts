@@ -1,3 +1,4 @@
+import { agoWords } from '../time';
 import { type Catalogue, productClasses } from '../catalogue';
 import { answerOf, type Clock, type GateAnswer, judgeThere, type Where } from '../gate';
 import { thereOfLast } from '../method';
@@ -114,12 +115,7 @@ export function carrierOfPiece(
 
 /** "chlorine bleach, 3 days ago, not rinsed": what it carries, in words. */
 export const carriedWords = (c: Pick<Carrier, 'met'>): string =>
-  c.met
-    .map(
-      (m) =>
-        `${m.name}, ${m.daysAgo === 0 ? 'today' : m.daysAgo === 1 ? 'yesterday' : `${m.daysAgo} days ago`}, ${m.rinsed ? 'rinsed' : 'not rinsed'}`,
-    )
-    .join('; ');
+  c.met.map((m) => `${m.name}, ${agoWords(m.daysAgo)}, ${m.rinsed ? 'rinsed' : 'not rinsed'}`).join('; ');
 
 /** A carrier as one thing to be judged: by everything that it still carries. What is not known any more stays unknown. */
 export const asItem = (c: Carrier, catalogue: Catalogue): MixItem => ({

@@ -135,8 +135,8 @@ function editOf(edit: Edit, i: number, before: readonly Effect[], reach: Reach):
   }
   if (!had) return bad(`/edits/${i}/id`, 'That record is not here (any more).');
   if (does === 'put-away') {
-    const with_ = reach.children(on, id).filter((c) => bodyAfter(before, c.on, c.id, reach));
-    return ok([...with_, { on, id }].map((x) => set(x.on, x.id, WHOLE, bodyAfter(before, x.on, x.id, reach), null)));
+    const hanging = reach.children(on, id).filter((c) => bodyAfter(before, c.on, c.id, reach));
+    return ok([...hanging, { on, id }].map((x) => set(x.on, x.id, WHOLE, bodyAfter(before, x.on, x.id, reach), null)));
   }
   return ok(Object.entries(edit.fields ?? {}).map(([field, value]) => set(on, id, field, had[field], value)));
 }

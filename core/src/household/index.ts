@@ -14,3 +14,5 @@ export * from './begin';
 export * from './going';
 export * from './vessel';
 export * from './keeps';
+export * from './due';
+export * from './packs';

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time';
 import type { LogEntry } from './records';
 
 /**
@@ -61,7 +62,6 @@ const SAYS: Record<string, (e: LogEntry) => Says> = {
 
 /** Rinsed, and so many days back that no ledger tells of it any more, in whichever time zone. */
 const FORGOTTEN_DAYS = 63;
-const DAY_MS = 86_400_000;
 
 /** Newer by the clock, and by when it was written. */
 const later = (a: LogEntry, b: LogEntry): boolean => {

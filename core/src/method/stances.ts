@@ -9,7 +9,7 @@ export interface Chosen {
   stance: Stance;
   choice: Choice;
 }
-/** What the household chose where practitioners disagree: one choice a question, the default where it chose nothing. */
+/** What the household chose where people disagree: one choice a question, the default where it chose nothing. */
 export function choicesOf(profile: Profile | undefined, catalogue: Catalogue): Chosen[] {
   return [...catalogue.stances.values()].map((stance) => {
     const id = profile?.stances?.[stance.id] ?? stance.default;

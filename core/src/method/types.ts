@@ -89,7 +89,7 @@ export interface Context {
   /** What an mL, g or piece of each thing costs, in the household's money. */
   prices?: Readonly<Record<string, number>>;
 }
-/** The context as the engine uses it: with what the household chose where practitioners disagree. */
+/** The context as the engine uses it: with what the household chose where people disagree. */
 export interface Here extends Context {
   habits: readonly Chosen[];
   /** Everything that a product put on here may meet. */

@@ -144,7 +144,7 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
   };
 }
 
-const with_ = <T extends { id: string }>(t: Table<T>, r: T): Table<T> => new Map([...t, [r.id, r]]);
+const withOne = <T extends { id: string }>(t: Table<T>, r: T): Table<T> => new Map([...t, [r.id, r]]);
 
 /**
  * The safe sequence when face or soil are not known for certain: a ladder that is right for every candidate
@@ -160,7 +160,7 @@ export function adviseAny(
 ): Result<Advice> {
   const f = faces.map((id) => faceById(id, catalogue));
   const s = soils.map((id) => catalogue.soils.get(id));
-  if (!f.length || f.some((x) => !x)) return bad('/material', 'No face is left that fits all answers: take one back.');
+  if (!f.length || f.some((x) => !x)) return bad('/material', 'No surface is left that fits all answers: take one back.');
   if (!s.length || s.some((x) => !x)) return bad('/soil', 'No soil is left that fits all answers: take one back.');
   if (new Set(f.map((x) => x!.soft)).size > 1)
     return bad('/material', 'First find out whether it is cloth or something hard: what suits one harms the other.');
@@ -175,7 +175,7 @@ export function adviseAny(
   };
   return advise({ ...q, material: material.id, soil: soil.id, among }, context, {
     ...catalogue,
-    materials: with_(catalogue.materials, material),
-    soils: with_(catalogue.soils, soil),
+    materials: withOne(catalogue.materials, material),
+    soils: withOne(catalogue.soils, soil),
   });
 }

@@ -1,4 +1,4 @@
-import { type Catalogue, type Product, traceLine } from '../catalogue';
+import { type Catalogue, type Product, traceLine, isSolid } from '../catalogue';
 import { type Correction, readLabel } from '../label';
 import { bad, ok, type Problem, type Result } from '../reason';
 
@@ -84,8 +84,6 @@ export interface JudgedItem {
   halogen: boolean;
   since: Since;
 }
-
-const SOLID_STATES = new Set(['powder', 'tablet', 'block', 'solid']);
 
 export function makeIngredient(
   s: {
@@ -177,7 +175,7 @@ function resolveItem(
       return bad(`${path}/product`, `"${item.product}" is not in the catalogue of products. Paste its label instead.`);
     const own = p.basis['default'] === 'household';
     // an own product's form is that of the nearest: it may be either, and the worse counts
-    const state = item.state ?? (own ? null : SOLID_STATES.has(p.state) ? 'solid' : 'liquid');
+    const state = item.state ?? (own ? null : isSolid(p) ? 'solid' : 'liquid');
     const all = ingredientsOf(p, state, catalogue);
     return ok(
       judged({

@@ -1,7 +1,8 @@
 /** Instants that a household may keep: from 1970 to the end of 2199, to the millisecond, in UTC. */
 const FIRST = Date.UTC(1970, 0, 1);
 const LAST = Date.UTC(2200, 0, 1) - 1;
-const DAY_MS = 86_400_000;
+/** 24 hours, for spans of time; days of the calendar are counted by `dayNumber`. */
+export const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
 /** Hours that have to pass before a new date counts as a night: a rinse at ten to midnight is none at ten past (common practice). */
 export const NIGHT_H = 8;
@@ -90,6 +91,13 @@ function readClock(format: Intl.DateTimeFormat, instant: number): number {
 /** `2026-11-25` as it is in that zone. Unknown zones count as UTC. */
 export const localDay = (instant: Date, timeZone: string): string =>
   new Date(wallClock(instant.getTime(), timeZone)).toISOString().slice(0, 10);
+
+/** The day of the calendar in a zone as a number: days apart are whole, whatever the clocks did between. */
+export const dayNumber = (at: Date, timeZone: string): number =>
+  Date.parse(`${localDay(at, timeZone)}T00:00:00Z`) / DAY_MS;
+/** Nights back in words: today, yesterday, 3 days ago. */
+export const agoWords = (days: number): string =>
+  days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
 
 /** Whole local days between two instants, in the household's zone: 0 today, 1 yesterday; never below 0. */
 export function daysBetween(from: string, now: Date, timeZone: string): number {

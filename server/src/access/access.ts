@@ -1,3 +1,4 @@
+import { DAY_MS } from '@dolly-tub/core';
 import { createHash, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { closeSync, existsSync, fsyncSync, openSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,7 +12,7 @@ const derive = promisify(scrypt) as (p: string, salt: Buffer, n: number, o: type
 /** NIST SP 800-63B-4 asks for 15 characters where nothing else is asked; shorter ones are guessed on a home network too. */
 export const SHORTEST = 15;
 const LONGEST = 200;
-const SESSION_MS = 90 * 86_400_000;
+const SESSION_MS = 90 * DAY_MS;
 const SESSIONS = 50;
 /** Wrong tries before the next must wait, how long at first, and at the most. */
 const FREE_TRIES = 5;

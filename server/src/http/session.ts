@@ -1,3 +1,4 @@
+import { DAY_MS } from '@dolly-tub/core';
 import Router from '@koa/router';
 import type { Context, Middleware } from 'koa';
 import { type Access, SHORTEST } from '../access/access';
@@ -60,7 +61,7 @@ export function sessionRoutes(g: Gatekeeper): Router {
       sameSite: 'strict',
       secure: g.tls,
       path: '/',
-      maxAge: DAYS * 86_400_000,
+      maxAge: DAYS * DAY_MS,
     });
     ctx.body = { in: true };
   });

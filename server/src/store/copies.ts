@@ -1,3 +1,4 @@
+import { DAY_MS } from '@dolly-tub/core';
 import { mkdirSync, renameSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -98,7 +99,7 @@ function keepLast(dataDir: string, reason: Reason): void {
 const KEEP_EMPTIED_DAYS = 30;
 /** Remove what is kept no longer. */
 export function pruneCopies(dataDir: string, now: Date): void {
-  const old = new Date(now.getTime() - KEEP_EMPTIED_DAYS * 86_400_000).toISOString();
+  const old = new Date(now.getTime() - KEEP_EMPTIED_DAYS * DAY_MS).toISOString();
   for (const c of copiesIn(dataDir)) if (c.reason === 'empty' && c.takenAt < old) removeCopy(dataDir, c.id);
 }
 /** Remove every copy there is, those of the first program too. */

@@ -11,6 +11,7 @@ import {
   recordsAfter,
   type Result,
   valueAt,
+  DAY_MS,
 } from '@dolly-tub/core';
 import type { Statement } from 'better-sqlite3';
 import { and, desc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
@@ -28,7 +29,6 @@ export class LogProblem extends Error {
     super(message);
   }
 }
-const DAY_MS = 86_400_000;
 
 /** A page of the log, newest first; `find` are words that an entry must hold, each at least as the beginning of one. */
 export interface LogQuery {

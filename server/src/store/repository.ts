@@ -1,4 +1,4 @@
-import { bodyOf, type Door, type Edited, type RecordOf } from '@dolly-tub/core';
+import { bodyOf, type Door, type Edited, type RecordOf, DAY_MS } from '@dolly-tub/core';
 import { and, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import type { Db } from './open';
@@ -27,7 +27,6 @@ const CHILDREN: Partial<Record<Door, { door: Edited; field: 'room' | 'kit' }[]>>
   ],
   kits: [{ door: 'stock', field: 'kit' }],
 };
-const DAY_MS = 86_400_000;
 
 export interface Repository<D extends Door> {
   list(limit: number, after: string | null): { items: RecordOf<D>[]; next?: string };

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import { type Door, DOORS, type LogEntry, wordsOf } from '@dolly-tub/core';
+import { type Door, DOORS, type LogEntry, wordsOf, DAY_MS } from '@dolly-tub/core';
 import { gt, lt, sql } from 'drizzle-orm';
 import { dropCopy, readCopy, replaceBy } from './bring-back';
 import { copiesIn, type Copy, damageOf, fileOf, pruneCopies, type Reason, removeCopies, takeCopy } from './copies';
@@ -214,7 +214,7 @@ export function createStore(
 
 /** Keys older than they are promised for, and changes further back than a page is ever told. */
 function prune(db: Db, now: Date): void {
-  const old = new Date(now.getTime() - KEEP_KEYS_DAYS * 86_400_000).toISOString();
+  const old = new Date(now.getTime() - KEEP_KEYS_DAYS * DAY_MS).toISOString();
   db.orm.delete(idempotency).where(lt(idempotency.at, old)).run();
   db.orm
     .delete(changes)

@@ -11,8 +11,10 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { EMPTY, type Observable } from 'rxjs';
+import { deedEffects, deedsFeature } from './household/deeds';
 import * as effects from './household/effects';
 import { household } from './household/state';
+import { tell } from './shell/tell';
 
 /** Routes that say so are fetched ahead. */
 @Injectable({ providedIn: 'root' })
@@ -30,8 +32,9 @@ export const config: ApplicationConfig = {
       withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
       withPreloading(Ahead),
     ),
-    provideStore({}, { runtimeChecks: { strictActionImmutability: false, strictStateImmutability: false } }),
+    provideStore(),
     provideState(household),
-    provideEffects(effects),
+    provideState(deedsFeature),
+    provideEffects(effects, deedEffects, { tell }),
   ],
 };

@@ -1,9 +1,11 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** What was put on this spot and still counts, and the person's own word that it was rinsed since. */
 @Component({
   selector: 'dt-been-here',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton],
   templateUrl: './been-here.html',
   styleUrl: './been-here.scss',
 })

@@ -1,4 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChooseStart } from './start';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import {
@@ -27,9 +32,10 @@ import {
   thereOfLast,
   thereWords,
   withFinish,
+  usualPack,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectHousehold, selectLoaded, selectShopping } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
@@ -49,82 +55,26 @@ import { WhyNot, type WhyNotData } from './why-not';
 @Component({
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BeenHere, BesideLooks, Chooser, Ladder, RungCompare, RungDetail, SourceNote, Ways],
-  template: `
-    <div class="page">
-      <dt-ways />
-      <div class="page-head">
-        <h1 class="sentence"><span class="plain">Shift </span><dt-chooser label="What is on it" empty="what" [choices]="soils()" [value]="soil()" (chosen)="ask({ soil: $event })" /><span class="plain"> from </span><dt-chooser label="What it is made of" empty="which face" [choices]="faces()" [value]="face()" (chosen)="askFace($event)" /><span class="plain"> in </span><dt-chooser label="Where" empty="no room in particular" [choices]="places()" [value]="spotId() ?? ''" (chosen)="askSpot($event)" /></h1>
-        <div class="chips">
-          <dt-chooser label="How much of it" look="chip" [choices]="amounts" [value]="'' + severity()" (chosen)="ask({ severity: $event })" />
-          @if (owned().length) { <button class="chip" type="button" [attr.aria-pressed]="shelfOnly()" (click)="ask({ shelf: shelfOnly() ? null : '1' })">only what is on the shelves</button> }
-          @for (l of limits(); track l) { <span class="chip still">{{ l }}</span> }
-        </div>
-        @if (turns(); as t) {
-          <ol class="turns" aria-label="In this order">@for (x of t; track x.soil) { <li><button type="button" class="turn" [attr.aria-pressed]="x.soil === soil()" (click)="ask({ soil: x.soil })"><b>{{ soilName(x.soil) }}</b><span>{{ x.because }}</span></button>@if (x.between; as b) { <span class="between" [class.warn]="b.level >= 3">{{ b.text }}</span> }</li> }</ol>
-        }
-      </div>
-      @if (answer(); as a) {
-        @if (a.ok) {
-          <div class="two">
-            <section class="plate flush" aria-label="Ladder of methods">
-              <div class="ruled">
-                <div class="row head"><h2>Ruled out: it would harm {{ faceName() }}</h2><button class="link" type="button" (click)="whyNot()">why not …? all {{ a.value.refused.length + a.value.limited.length }}</button></div>
-                <ul>@for (r of ruled(); track r.name) { <li><button type="button" class="cross" (click)="whyNot(r.name)"><b>{{ r.name }}</b><span>{{ r.why }}</span></button></li> }</ul>
-                @if (sprayed(); as s) { <p class="sprayed">{{ s }}</p> }
-              </div>
-              <div class="rungs">
-                @if (a.value.ladder.length) { <dt-ladder [rungs]="a.value.ladder" [whenMay]="whenMay" [recommended]="a.value.recommended" [picked]="rung()?.rung ?? null" (pick)="store.dispatch(events.rungPicked({ rung: $event }))" /> }
-                @if (a.value.recommended === null) { <p class="tray copper" role="status"><b>{{ a.value.because[0]?.text }}</b></p> }
-                @if (depends().length) { <div class="tray"><b>It depends on the finish.</b> Not known counts as the most tender.<ul class="finishes">@for (f of depends(); track f.finish) { <li><button class="link" type="button" (click)="ask({ spot: null, finish: f.finish, material: material() ?? face()!.split('/')[0], soil: soil()! })">{{ f.name }}</button> {{ f.rung ? f.rung.name + ', ' + pc(f.rung.effect) : 'nothing is safe' }}</li> }</ul></div> }
-                @if (fromShelf(); as f) { <p class="tray small">With what is on the shelves: <b>{{ f.name }}</b>, {{ pc(f.effect) }}. <button class="link" type="button" (click)="ask({ shelf: '1' })">Show that ladder</button></p> }
-              </div>
-              <details class="ways-of no-print"><summary>Where people disagree, for this one</summary>
-                @for (q of stances(); track q.id) { <div class="stance"><span>{{ q.name }}</span><dt-chooser [label]="q.question" look="chip" [choices]="q.choices" [value]="q.value" (chosen)="way(q.id, $event)" /><span class="small quiet">{{ q.because }} <dt-source [of]="q.source" /></span></div> }
-              </details>
-            </section>
-            <div class="stack">
-              <dt-beside-looks [hazard]="a.value.hazard" [firstAid]="a.value.firstAid" [hygiene]="a.value.hygiene" />
-              @if (stillCounts().length) { <dt-been-here [lines]="stillCounts()" [busy]="noting()" (rinsed)="rinse($event)" /> }
-              @if (rung(); as r) {
-                @if (beside(); as b) { <dt-rung-compare [left]="r" [right]="b" [currency]="currency()" (putAway)="compare(null)" /> }
-                <dt-rung-detail [rung]="r" [hygiene]="a.value.hygiene" [from]="r.from ? whenMay(r.from) : null" [needs]="needs()" [kit]="roomKit()" [currency]="currency()" [onTool]="onTool()" (begin)="doIt(r)" (bottle)="bottle(r)" (shop)="shop()" />
-                @if (others().length) { <div class="row no-print"><dt-chooser label="Compare with another rung" look="chip" empty="compare with …" [choices]="others()" [value]="besideRung()" (chosen)="compare(+$event)" /><button class="chip" type="button" (click)="print()">print the card</button></div> }
-              }
-              @if (said(); as t) { <p class="tray" role="status">{{ t }}</p> }
-            </div>
-          </div>
-        } @else { <div class="plate copper" role="alert"><h2>That question does not hold together</h2><p>{{ a.problems[0]?.message }}</p></div> }
-      } @else if (knowledge.trouble()) { <p class="warn" role="alert">{{ knowledge.trouble() }}</p> } @else if (knowledge.catalogue() && (!soil() || !face())) {
-        <div class="plate"><h2>Two words are enough</h2><p>Pick what is on it and what it is made of: tap the underlined words. Or take a spot of the house.</p></div>
-      } @else { <p class="quiet" role="status">Reading the catalogue …</p> }
-    </div>
-  `,
-  styles: `
-    .flush { padding: 0; overflow: hidden; }
-    .still { cursor: default; border-color: var(--zinc-2); } .still:hover { background: var(--enamel); }
-    .ruled { background: var(--copper-wash); padding: 14px 20px 12px; border-bottom: 4px dotted var(--copper); }
-    .ruled .head { justify-content: space-between; } .ruled h2 { font-size: 16px; color: var(--copper); } .ruled .link { font-size: 15px; }
-    .ruled ul { list-style: none; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 16px; margin-top: 6px; }
-    .cross { display: grid; text-align: left; border: 0; background: none; padding: 2px 0 2px 26px; position: relative; cursor: pointer; line-height: 1.25; width: 100%; min-height: 40px; align-content: center; }
-    .cross::before { content: ''; position: absolute; left: 2px; top: 8px; width: 14px; height: 14px; background: linear-gradient(45deg, transparent 42%, var(--copper) 42% 58%, transparent 58%), linear-gradient(-45deg, transparent 42%, var(--copper) 42% 58%, transparent 58%); }
-    .cross span { font-size: 14px; color: var(--ink-2); } .cross:hover b { text-decoration: underline; }
-    .sprayed { margin: 6px 0 0; font-size: 15px; }
-    .rungs { padding: 10px 20px 16px; display: grid; gap: 10px; }
-    .rungs p { margin: 0; } .finishes { list-style: none; margin-top: 4px; display: grid; gap: 2px; } .finishes .link { min-height: 28px; margin-right: 6px; }
-    .turns { list-style: none; display: flex; flex-wrap: wrap; gap: 8px; counter-reset: turn; width: 100%; } .turns li { display: flex; gap: 8px; align-items: center; max-width: 100%; counter-increment: turn; } .turn { display: grid; grid-template-columns: auto 1fr; column-gap: 10px; text-align: left; border: 2px solid var(--zinc-2); border-radius: 12px; background: var(--enamel); padding: 6px 14px; cursor: pointer; line-height: 1.2; } .turn::before { content: counter(turn); grid-row: 1 / 3; align-self: center; font: 800 24px var(--display); color: var(--blue); } .turn[aria-pressed='true'] { border-color: var(--blue); background: var(--blue-wash); } .turn span { font-size: 14px; color: var(--ink-2); }
-    .between { font-size: 14px; font-weight: 600; max-width: 210px; line-height: 1.2; color: var(--copper); }
-    .ways-of { border-top: 2px solid var(--zinc-1); padding: 10px 20px 14px; } .ways-of summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .stance { display: grid; grid-template-columns: 150px auto 1fr; gap: 4px 12px; align-items: center; padding: 4px 0; }
-    /* on a phone what comes before anything else stands before the ladder */
-    @media (max-width: 860px) { .two > .stack { display: contents; } dt-beside-looks { order: -1; } }
-    @media (max-width: 860px) { .stance { grid-template-columns: 1fr; } }
-    @media (max-width: 860px) { .flush { display: flex; flex-direction: column; } .ruled { order: 2; border-bottom: 0; border-top: 4px dotted var(--copper); } .ruled ul { grid-template-columns: 1fr; } .ruled, .rungs { padding-inline: 14px; } }
-  `,
+  imports: [
+    ChooseStart,
+    MatExpansionModule,
+    MatButtonToggle,
+    MatButton,
+    BeenHere,
+    BesideLooks,
+    Chooser,
+    Ladder,
+    RungCompare,
+    RungDetail,
+    SourceNote,
+    Ways,
+  ],
+  templateUrl: './choose.page.html',
+  styleUrl: './choose.page.scss',
 })
 export class ChoosePage {
   protected readonly store = inject(Store);
   protected readonly knowledge = inject(Knowledge);
-  private readonly api = inject(HouseholdApi);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
   private readonly clock = inject(Clock);
@@ -151,6 +101,9 @@ export class ChoosePage {
 
   constructor() {
     void this.knowledge.load();
+    this.beginning.done
+      .pipe(takeUntilDestroyed())
+      .subscribe(({ outcomes }) => void this.router.navigate(['/do', outcomes[0]!.id]));
     effect(() => {
       this.store.dispatch(
         chooseEvents.questionAsked({
@@ -166,6 +119,16 @@ export class ChoosePage {
         }),
       );
       this.said.set(null);
+    });
+    effect(() => {
+      const [soil, face, spot] = [this.soil(), this.faceName(), this.spot()];
+      if (!this.answer()?.ok || !soil || !face) return;
+      const name = `${this.soilName(soil)} from ${spot ? spot.name.toLowerCase() : face}`;
+      const [material, finish] = this.face()!.split('/');
+      const query: Record<string, string> = spot
+        ? { spot: spot.id, soil }
+        : { soil, material: material!, ...(finish ? { finish } : {}) };
+      untracked(() => this.store.dispatch(chooseEvents.questionAnswered({ name, query })));
     });
   }
   private readonly spot = computed<Spot | undefined>(() => this.household().spots.find((s) => s.id === this.spotId()));
@@ -214,7 +177,7 @@ export class ChoosePage {
   protected readonly shelfOnly = computed(() => this.shelf() === '1');
   protected readonly currency = computed(() => this.household().settings?.currency ?? null);
   protected readonly pc = percent;
-  /** Where practitioners disagree and it matters here, with what holds for this question. */
+  /** Where people disagree and it matters here, with what holds for this question. */
   protected readonly stances = computed(() => {
     const c = this.knowledge.catalogue();
     const profile = this.question()?.context.profile;
@@ -311,19 +274,20 @@ export class ChoosePage {
       return bars && there.what[0] ? [thereWords(there, there.what[0])] : [];
     });
   });
-  protected readonly noting = signal(false);
+  protected readonly noting = deedsFrom('choose: rinsed');
+  private readonly beginning = deedsFrom('choose: begin');
+  private readonly listing = deedsFrom('choose: shopping list');
+  protected readonly trouble = computed(
+    () => this.noting.trouble() ?? this.beginning.trouble() ?? this.listing.trouble(),
+  );
   /** The person's own word: written down, and every place knows it. */
-  protected async rinse({ times, aired }: { times: 1 | 2; aired: boolean }): Promise<void> {
-    this.noting.set(true);
-    try {
-      await this.api.write({ kind: 'rinse', spot: this.spotId()!, rinsed: times, ...(aired ? { aired } : {}) });
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    } finally {
-      this.noting.set(false);
-    }
+  protected rinse({ times, aired }: { times: 1 | 2; aired: boolean }): void {
+    const entry = { kind: 'rinse' as const, spot: this.spotId()!, rinsed: times, ...(aired ? { aired } : {}) };
+    const words = `${times === 2 ? 'rinsed twice' : 'rinsed once'}${aired ? ' and aired' : ''}`;
+    this.noting.ask({ does: 'write', entry }, `${capital(this.spot()?.name ?? 'The spot')}: ${words}.`);
   }
   protected readonly soil = computed(() => this.question()?.question.soil ?? this.soilId() ?? null);
+  protected readonly lately = this.store.selectSignal(chooseFeature.selectLately);
   protected readonly severity = computed(() => this.question()?.question.severity ?? 3);
   protected readonly face = computed(() => {
     const q = this.question()?.question ?? { material: this.material(), finish: this.finish() };
@@ -471,44 +435,35 @@ export class ChoosePage {
       },
     });
   }
-  protected async shop(): Promise<void> {
+  protected shop(): void {
     const c = this.knowledge.catalogue()!;
     const room = this.spot()?.room;
     const kit = this.household().kits.find((k) => k.room === room)?.id ?? null;
-    const names: string[] = [];
-    try {
-      for (const n of this.needs().filter((x) => x.where === null)) {
-        if (this.shopping().some((s) => s.state === 'open' && s.item === n.item)) continue;
-        const p = c.products.get(n.item);
-        const solid = p && ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state);
-        await this.api.create('shopping', {
-          item: n.item,
-          amount: p ? 500 : 1,
-          unit: p ? (solid ? 'g' : 'mL') : 'piece',
+    const missing = this.needs().filter(
+      (x) => x.where === null && !this.shopping().some((s) => s.state === 'open' && s.item === x.item),
+    );
+    if (!missing.length) return this.said.set('It is on the shopping list already.');
+    this.listing.ask(
+      missing.map(({ item }) => ({
+        does: 'make' as const,
+        on: 'shopping' as const,
+        body: {
+          item,
+          ...usualPack(item, c),
           kit,
           reason: `for ${this.faceName()}`,
-          section: p ? 'cleaning' : 'household',
-          state: 'open',
-        });
-        names.push(n.name);
-      }
-      this.said.set(
-        names.length ? `On the shopping list: ${names.join(', ')}.` : 'It is on the shopping list already.',
-      );
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    }
+          section: c.products.has(item) ? ('cleaning' as const) : ('household' as const),
+          state: 'open' as const,
+        },
+      })),
+      `On the shopping list: ${missing.map((x) => x.name).join(', ')}.`,
+    );
   }
-  protected async doIt(r: Rung): Promise<void> {
+  protected doIt(r: Rung): void {
     if (r.may === 'from') return;
-    const q = this.question()!.question;
-    try {
-      const startedAt = this.clock.now().toISOString();
-      const run = await this.api.create('runs', runOfRung(r, this.advice()!, this.spotId() ?? null, q, startedAt));
-      await this.router.navigate(['/do', run.id]);
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    }
+    const startedAt = this.clock.now().toISOString();
+    const body = runOfRung(r, this.advice()!, this.spotId() ?? null, this.question()!.question, startedAt);
+    this.beginning.ask({ does: 'make', on: 'runs', body });
   }
 }
 const UNKNOWN = '?';

@@ -37,11 +37,11 @@ describe('Everything on everything', () => {
   test('nothing is computed before it is asked for; one family alone can be', async () => {
     const p = await openField();
     expect(p.text('.empty')).toMatch(/What can be done about what/);
-    expect(p.text('.btn.strong')).toMatch(/Compute 26,350 answers/);
+    expect(p.text('[matButton=filled]')).toMatch(/Compute 26,350 answers/);
     expect(FakeWorker.all).toEqual([]);
     await p.press(/^Which materials/);
     await p.press(/^glass$/, '[role=option]');
-    expect(p.text('.btn.strong')).toMatch(/Compute 1,700 answers/);
+    expect(p.text('[matButton=filled]')).toMatch(/Compute 1,700 answers/);
   });
   test('rows arrive one by one, with progress; stopping ends the workers and keeps what is there', async () => {
     const p = await openField();

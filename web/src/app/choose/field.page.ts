@@ -1,3 +1,6 @@
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -43,47 +46,9 @@ const TOP = 74;
 @Component({
   selector: 'dt-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, Ways],
-  template: `
-    <div class="page">
-      <dt-ways />
-      <div class="page-head"><h1>Everything on everything</h1>
-        <div class="chips no-print">
-          <dt-chooser label="How much of it" look="chip" [choices]="amounts" [value]="'' + severity()" (chosen)="severity.set(+$event); stop()" />
-          <dt-chooser label="Which materials" look="chip" [choices]="families()" [value]="family()" (chosen)="family.set($event); stop()" />
-          <button class="chip" type="button" [attr.aria-pressed]="finishes()" (click)="finishes.set(!finishes()); stop()">every finish</button>
-          @if (running()) { <button class="btn" type="button" (click)="stop()">Stop</button> } @else { <button class="btn strong" type="button" [disabled]="!lines().length" (click)="start()">{{ rows().size ? 'Compute again' : 'Compute ' + (lines().length * soils().length).toLocaleString('en') + ' answers' }}</button> }
-        </div>
-      </div>
-      @if (running() || rows().size) {
-        <div class="progress" role="progressbar" aria-label="Rows computed" [attr.aria-valuenow]="rows().size" aria-valuemin="0" [attr.aria-valuemax]="lines().length"><i [style.width.%]="(100 * rows().size) / lines().length"></i></div>
-        <p class="small" role="status">{{ rows().size }} of {{ lines().length }} materials{{ running() ? ', still computing' : '' }}. {{ tally() }}</p>
-      }
-      <section class="plate flush" aria-labelledby="field-title">
-        <h2 id="field-title" class="visually-hidden">The field</h2>
-        @if (rows().size) {
-          <p class="told" aria-live="polite">{{ told() }}</p>
-          <div class="wide"><canvas #canvas tabindex="0" role="application" aria-label="The field: arrows move, Enter opens the ladder" (mousemove)="over($event)" (click)="openCell()" (keydown)="key($event)"></canvas></div>
-          <p class="legend">@for (w of words; track w; let i = $index) { <span><i [style.background]="'var(' + colours[i] + ')'"></i>{{ w }}</span> }<span><i class="short"></i>strongest may not suffice</span><span><i class="none"></i>nothing is safe</span><span><i class="damage"></i>damage, not dirt</span></p>
-        } @else {
-          <div class="empty"><h2>What can be done about what, on what?</h2><p>Each cell will be one answer of the engine, at {{ amount() }}, for this household. It takes a minute or two and runs beside the page; stop it whenever you like, or take one family of materials.</p></div>
-        }
-      </section>
-      @if (rows().size) {
-        <details class="plate zinc"><summary>As a table: share of marks with a rung that suffices</summary>
-          <div class="wide"><table><caption class="visually-hidden">Share of marks with a rung that suffices, by family and nature</caption><thead><tr><th scope="col">Family</th>@for (n of natures(); track n) { <th scope="col">{{ n }}</th> }</tr></thead><tbody>@for (r of table(); track r.family) { <tr><th scope="row">{{ r.family }}</th>@for (x of r.shares; track $index) { <td>{{ x === null ? '–' : pc(x) }}</td> }</tr> }</tbody></table></div>
-        </details>
-      }
-    </div>
-  `,
-  styles: `
-    .flush { padding: 0; overflow: hidden; } .empty { padding: 22px; max-width: 640px; } .told { margin: 0; padding: 12px 18px; min-height: 62px; font-size: 17px; border-bottom: 2px solid var(--zinc-1); }
-    .wide { overflow: auto; } canvas { display: block; cursor: crosshair; } canvas:focus-visible { outline: 3px solid var(--blue); outline-offset: -3px; }
-    .progress { height: 10px; border-radius: 5px; background: var(--zinc-1); overflow: hidden; } .progress i { display: block; height: 100%; background: var(--blue); }
-    .legend { display: flex; flex-wrap: wrap; gap: 4px 20px; margin: 0; padding: 10px 18px 14px; font-size: 14px; font-weight: 600; color: var(--ink-2); } .legend span { display: inline-flex; gap: 7px; align-items: center; } .legend i { width: 14px; height: 14px; border-radius: 3px; }
-    .short { background: var(--zinc-2); } .none { border: 2px solid var(--v5); background: transparent; } .damage { background: repeating-linear-gradient(45deg, var(--zinc-1), var(--zinc-1) 3px, var(--zinc-3) 3px, var(--zinc-3) 5px); }
-    table { border-collapse: collapse; font-size: 14px; } th, td { padding: 3px 8px; text-align: right; white-space: nowrap; } th[scope='row'] { text-align: left; } summary { cursor: pointer; font-weight: 600; min-height: 28px; }
-  `,
+  imports: [MatExpansionModule, MatButtonToggle, MatButton, Chooser, Ways],
+  templateUrl: './field.page.html',
+  styleUrl: './field.page.scss',
 })
 export class FieldPage implements OnDestroy {
   private readonly knowledge = inject(Knowledge);

@@ -1,3 +1,6 @@
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import {
@@ -43,76 +46,9 @@ const MOST_NAMED = 24;
 @Component({
   selector: 'dt-find',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SourceNote, Ways],
-  template: `
-    <div class="page">
-      <dt-ways />
-      <div class="page-head"><h1>{{ of() === 'soil' ? 'What is on it?' : 'What is it made of?' }}</h1>
-        <div class="chips" role="group" aria-label="What to find out">
-          <button class="chip" type="button" [attr.aria-pressed]="of() === 'material'" (click)="turn('material')">what it is made of{{ known('material') }}</button>
-          <button class="chip" type="button" [attr.aria-pressed]="of() === 'soil'" (click)="turn('soil')">what is on it{{ known('soil') }}</button>
-        </div>
-      </div>
-      @if (knowledge.catalogue()) {
-        <div class="two">
-          <section class="plate ask" aria-labelledby="clue-name">
-            @if (clue(); as c) {
-              <p class="quiet kind">{{ KIND[c.kind] }}</p>
-              <h2 id="clue-name" tabindex="-1">{{ c.name }}</h2>
-              <p class="how">{{ c.how }}</p>
-              <div class="answers">
-                @for (a of open(); track a.id) { <button class="answer" type="button" (click)="answer(c.id, a.id)">{{ a.text }}</button> }
-                <button class="answer dont" type="button" (click)="answer(c.id, null)">I don’t know</button>
-              </div>
-              <p class="small"><dt-source [of]="c.basis.default" /></p>
-            } @else if (left().length > 1) {
-              <h2 id="clue-name">No question tells these apart</h2><p>Pick the one that looks right, or work with what is safe for all of them.</p>
-            } @else if (left().length === 1) {
-              <h2 id="clue-name">It is {{ left()[0]!.name }}</h2><p>All answers fit nothing else that is known here.</p>
-              <button class="btn strong" type="button" (click)="take(left()[0]!)">Choose a method for it</button>
-            } @else {
-              <h2 id="clue-name">Nothing known fits all of that</h2><p>Take an answer back below, or leave the doubtful one out.</p>
-            }
-            @if (given().length) {
-              <div class="given"><h3>You said</h3>
-                @for (g of given(); track g.clue) { <button class="chip" type="button" [attr.aria-label]="'take back: ' + g.text" (click)="takeBack(g.clue)">{{ g.text }} <span aria-hidden="true">×</span></button> }
-              </div>
-            }
-          </section>
-          <div class="stack">
-            <section class="plate zinc" aria-labelledby="left-title">
-              <h2 id="left-title"><b class="num">{{ left().length }}</b> {{ left().length === 1 ? 'is' : 'are' }} left of {{ all().length }}</h2><p class="visually-hidden" role="status">{{ left().length }} left</p>
-              @if (left().length <= most) {
-                <ul class="left">@for (c of left(); track c.id) { <li><button class="link" type="button" (click)="take(c)">{{ c.name }}</button></li> }</ul>
-              } @else { <p class="small quiet">They are named here once {{ most }} or fewer are left.</p> }
-            </section>
-            <section class="plate" aria-labelledby="safe-title">
-              <h2 id="safe-title">Meanwhile: safe for all of them</h2>
-              @if (safe(); as s) {
-                @if (s.ok) {
-                  @if (s.value.ladder.length) {
-                    <p class="small quiet">On {{ side('material') }}, with {{ side('soil') }}. From the gentlest; stop as soon as it works.</p>
-                    <ol class="rungs">@for (r of s.value.ladder; track r.rung) { <li><b>{{ r.name }}</b> <span class="quiet">{{ pc(r.effect) }}, on average</span></li> }</ol>
-                    @if (s.value.ladder[0]; as r) { <details><summary>Steps of the gentlest</summary><ol class="steps">@for (st of r.steps; track st.id) { <li>{{ st.text }}</li> }</ol></details> }
-                  } @else { <p><b>{{ s.value.because[0]?.text }}</b></p> }
-                  <p class="small">No heat, no bleach, no soap until it is known or out. Not gone after that: professional help.</p>
-                } @else { <p>{{ s.problems[0]?.message }}</p> }
-              }
-            </section>
-          </div>
-        </div>
-      } @else if (knowledge.trouble()) { <p class="warn" role="alert">{{ knowledge.trouble() }}</p> } @else { <p class="quiet" role="status">Reading the catalogue …</p> }
-    </div>
-  `,
-  styles: `
-    .ask { display: grid; gap: 10px; align-content: start; } .ask h2 { font-size: clamp(24px, 4vw, 32px); } .kind { margin: 0; font-weight: 700; } .how { margin: 0; font-size: 17px; }
-    .answers { display: grid; gap: 8px; margin-top: 4px; } .answer { font: 600 17px var(--text); text-align: left; min-height: 52px; padding: 8px 16px; border: 2px solid var(--zinc-4); border-radius: 12px; background: var(--enamel); color: var(--ink); cursor: pointer; }
-    .answer:hover { background: var(--blue-wash); border-color: var(--blue); } .dont { border-style: dashed; color: var(--ink-2); }
-    .given { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; border-top: 2px solid var(--zinc-1); padding-top: 12px; } .given h3 { font-size: 15px; margin: 0 4px 0 0; } .given .chip { white-space: normal; text-align: left; max-width: 100%; }
-    .num { font-size: 32px; color: var(--blue); } .left { list-style: none; display: flex; flex-wrap: wrap; gap: 4px 16px; } .left .link { min-height: 32px; }
-    .rungs b { margin-right: 6px; } .rungs, .steps { padding-left: 24px; display: grid; gap: 4px; margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; }
-    section > p { margin: 0; } .stack > section { display: grid; gap: 8px; }
-  `,
+  imports: [MatExpansionModule, MatButtonToggle, MatButtonToggleGroup, MatButton, SourceNote, Ways],
+  templateUrl: './find.page.html',
+  styleUrl: './find.page.scss',
 })
 export class FindPage {
   protected readonly knowledge = inject(Knowledge);

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Rung } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
@@ -8,21 +9,9 @@ import { FACTORS } from './ladder';
 @Component({
   selector: 'dt-rung-compare',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <section class="plate zinc" aria-labelledby="compare-title">
-      <div class="row head"><h2 id="compare-title">Side by side</h2><button class="link" type="button" (click)="putAway.emit()">close</button></div>
-      <div class="scroll"><table>
-        <thead><tr><td></td><th scope="col"><b class="num">{{ left().rung }}</b> {{ left().name }}</th><th scope="col"><b class="num">{{ right().rung }}</b> {{ right().name }}</th></tr></thead>
-        <tbody>@for (r of rows(); track r.name) { <tr [class.differs]="r.left !== r.right"><th scope="row">{{ r.name }}</th><td>{{ r.left }}</td><td>{{ r.right }}</td></tr> }
-          <tr><th scope="row">Four factors</th>@for (x of [left(), right()]; track x.rung) { <td><span class="factors" role="img" [attr.aria-label]="say(x)">@for (f of factors; track f.key) { @if (x.sinner[f.key] > 0.012) { <i [class]="f.key" [style.flex-grow]="x.sinner[f.key]"></i> } }</span></td> }</tr>
-        </tbody>
-      </table></div>
-    </section>
-  `,
-  styles: `
-    .head { justify-content: space-between; } .scroll { overflow-x: auto; } table { border-collapse: collapse; width: 100%; font-size: 15px; } th, td { text-align: left; vertical-align: top; padding: 5px 10px 5px 0; border-top: 2px solid var(--zinc-1); } thead th, thead td { border: 0; line-height: 1.2; } tbody th { font-weight: 600; color: var(--ink-2); white-space: nowrap; } .num { color: var(--blue); font-size: 20px; } .differs td { font-weight: 700; }
-    .factors { display: flex; gap: 2px; height: 10px; margin-top: 6px; min-width: 90px; } .factors i { border-radius: 2px; min-width: 3px; flex-basis: 0; } i.chemistry { background: var(--chemistry); } i.action { background: var(--rubbing); } i.temperature { background: var(--heat); } i.time { background: var(--time); }
-  `,
+  imports: [MatButton],
+  templateUrl: './rung-compare.html',
+  styleUrl: './rung-compare.scss',
 })
 export class RungCompare {
   private readonly knowledge = inject(Knowledge);

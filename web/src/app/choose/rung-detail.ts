@@ -1,3 +1,5 @@
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -25,49 +27,9 @@ export interface Need {
 @Component({
   selector: 'dt-rung-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SourceNote, VerdictShape, RouterLink],
-  template: `
-    <section class="plate fade" aria-labelledby="rung-title">
-      <h2 id="rung-title"><span class="n num">Rung {{ rung().rung }}</span> {{ rung().name }}</h2>
-      <p class="quiet">{{ summary() }}</p>
-      <div class="row">
-        @if (from(); as f) { <p class="notyet" role="status"><b>Not today.</b> From {{ f }}. {{ why() }}</p> } @else { <button class="btn strong" type="button" (click)="begin.emit()">Do it now</button> }
-        @if (rung().dose || rung().strength) { <button class="btn" type="button" (click)="bottle.emit()">Mix a bottle</button> }
-        @if (missing().length) { <button class="btn" type="button" (click)="shop.emit()">Put it on the list</button> } @else if (kit()) { <a class="btn" [routerLink]="['/kits', kit()]" [queryParams]="{ needs: needIds() }">The shelf</a> }
-      </div>
-      <dl class="tray facts">
-        @if (mixing(); as m) { <dt>Mix</dt><dd>{{ m.text }} <span class="quiet">({{ m.note }})</span></dd> }
-        <dt>Wear</dt><dd>@for (p of rung().protection; track p.text) { <span class="line">{{ p.text }}</span> } @empty { nothing special }</dd>
-        @for (m of rung().meets; track m.text) { <dt>Has been here</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
-        @for (m of rung().minds; track m.text) { <dt>Mind</dt><dd>{{ m.text }} <dt-source [of]="m.source" /></dd> }
-        @if (neverOn(); as n) { <dt>Never on</dt><dd>{{ n.text }} <span class="quiet">({{ n.tool }})</span> <dt-source [of]="n.source" /></dd> }
-        @if (onTool(); as m) { <dt>On the tool</dt><dd class="meet"><dt-verdict-shape [level]="m.level" [size]="22" [style.color]="'var(--v' + m.level + ')'" /><span>{{ m.text }} @if (m.level >= 4) { <a routerLink="/emergency">They have already met</a> }</span></dd> }
-        @if (apart().length) { <dt>Keep away from</dt><dd>@for (x of apart(); track x.name; let last = $last) { <span [class.deadly]="x.level === 5">{{ x.name }}{{ last ? '' : ', ' }}</span> }</dd> }
-        @if (missing().length) { <dt>Not on the shelf</dt><dd class="warn">{{ names(missing()) }}</dd> }
-      </dl>
-      <ol class="steps">@for (s of steps(); track s.id) { <li>{{ s.text }}@if (s.wait_s) { <b class="wait">wait {{ spanOf(s.wait_s.min) }}</b> }</li> }</ol>
-      <details class="sum">
-        <summary>The sum behind it, and {{ rung().basis.length }} sources</summary>
-        <p class="small">Shifts it: 1 − e<sup>−dose ÷ need</sup> = <b>{{ pc(rung().modelEffect) }}</b>@if (rung().evidence; as e) {; with what worked here ({{ e.worked }} of {{ e.of }}): <b>{{ pc(rung().effect) }}</b>}. Wears it: 1 − the product of what each limit leaves = <b>{{ pc(rung().harm) }}</b>.</p>
-        <table class="small"><caption class="visually-hidden">Doses and harms</caption><tbody>
-          @for (d of rung().doses; track d.mechanism) { <tr><th scope="row">{{ d.name }}</th><td>lifts {{ d.lifts }} × supply {{ fig(d.supply) }}, over its time</td><td class="r">{{ fig(d.dose) }}</td></tr> }
-          @for (h of rung().harms; track h.name) { <tr class="harm"><th scope="row">{{ h.name }}</th><td>near its limit</td><td class="r">{{ pc(h.h) }}</td></tr> }
-        </tbody></table>
-        <ul class="basis">@for (b of rung().basis; track b.claim) { <li><b>{{ b.claim }}</b> <dt-source [of]="b.source" /></li> }</ul>
-      </details>
-    </section>
-  `,
-  styles: `
-    section { display: grid; gap: 10px; }
-    h2 { font-size: 20px; } .n { color: var(--blue); font-size: 25px; font-weight: 700; margin-right: 8px; }
-    p { margin: 0; } .notyet { border: 3px dashed var(--copper); border-radius: 12px; padding: 10px 14px; } .deadly { color: var(--v5); font-weight: 700; }
-    .steps { padding-left: 26px; display: grid; gap: 3px; line-height: 1.34; font-size: 15px; } .steps li::marker { font-weight: 700; color: var(--blue); }
-    .wait { margin-left: 8px; white-space: nowrap; color: var(--copper); }
-    .facts { gap: 6px 16px; } .line { display: block; } .meet { display: flex; gap: 8px; align-items: flex-start; }
-    summary { cursor: pointer; font-weight: 600; color: var(--ink-2); min-height: 28px; } .sum p { margin: 8px 0; }
-    th { text-align: left; font-weight: 600; padding: 2px 8px 2px 0; } td { color: var(--ink-2); } .r { text-align: right; color: var(--ink); font-weight: 600; } .harm th { color: var(--copper); }
-    .basis { list-style: none; margin-top: 8px; display: grid; gap: 2px; }
-  `,
+  imports: [MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
+  templateUrl: './rung-detail.html',
+  styleUrl: './rung-detail.scss',
 })
 export class RungDetail {
   private readonly knowledge = inject(Knowledge);

@@ -22,36 +22,8 @@ export interface Spoon {
 @Component({
   selector: 'dt-bottle',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <svg viewBox="0 0 420 520" role="img" [attr.aria-label]="describe()" [attr.data-capacity]="capacity()">
-      <defs><clipPath id="inside"><path [attr.d]="outline()" /></clipPath></defs>
-      <g clip-path="url(#inside)">
-        <rect x="0" y="0" width="420" height="520" class="glass" />
-        <rect x="0" [attr.y]="waterY()" width="420" [attr.height]="BASE - waterY()" class="water" data-fill="water" />
-        <rect x="0" [attr.y]="topY()" width="420" [attr.height]="waterY() - topY()" class="stock" data-fill="stock" />
-      </g>
-      <path [attr.d]="outline()" class="wall" [attr.data-outline]="kind()" />
-      @if (kind() === 'sprayer') { <g class="head"><path d="M176 92h68v34h-68z" /><path d="M190 92V62h-44c-20 0-30 8-34 22l-12-8c4-24 20-38 48-38h92c16 0 22 10 22 24l-16 14h-16v16z" /><path d="M126 70c2 18-4 30-16 40" class="trigger" /></g> } @else if (kind() === 'round' || kind() === 'jar') { <path class="head" [attr.d]="'M' + (210 - shape().narrow / 2 - 4) + ' 84h' + (shape().narrow + 8) + 'v34h-' + (shape().narrow + 8) + 'z'" /> }
-      @for (t of ticks(); track t.mL) { <g class="tick"><path [attr.d]="'M' + t.x + ' ' + t.y + 'h-16'" /><text [attr.x]="t.x - 22" [attr.y]="t.y + 5" text-anchor="end">{{ t.text }}</text></g> }
-      <g class="line w"><path [attr.d]="'M8 ' + waterY() + 'H' + (210 - half(waterY()) - 4)" data-line="water" [attr.data-y]="waterY()" /><text x="8" [attr.y]="waterY() + 26" class="big">water</text><text x="8" [attr.y]="waterY() + 46">{{ say(water()) }}</text></g>
-      @if (stock() > 0 && !dry()) { <g class="line s"><path [attr.d]="'M' + (210 + half(topY()) + 4) + ' ' + topY() + 'H412'" data-line="stock" [attr.data-y]="topY()" /><text x="412" [attr.y]="topY() - 34" text-anchor="end" class="big">{{ name() }}</text><text x="412" [attr.y]="topY() - 12" text-anchor="end">{{ say(stock()) }}</text></g> }
-      @if (dry()) { <g class="line s">@for (l of lines(); track $index; let up = $count) { <text x="412" [attr.y]="waterY() - 34 - (up - 1 - $index) * 23" text-anchor="end" class="big">{{ l }}</text> }<text x="412" [attr.y]="waterY() - 12" text-anchor="end">{{ dry() }}</text></g> }
-      @for (s of spoons(); track s.name; let i = $index) {
-        @for (n of marks(s); track $index) { <g class="spoon" [attr.transform]="'translate(' + (324 + $index % 3 * 36) + ' ' + (spoonY() + i * 58 + floor($index / 3) * 22) + ')'"><ellipse rx="10" ry="7" [class.half]="n < 1" /><path d="M10 0h13" /></g> }
-        <text x="318" [attr.y]="spoonY() + i * 58 + 32" class="small">{{ s.count }} {{ s.name }}</text>
-      }
-    </svg>
-  `,
-  styles: `
-    svg { width: 100%; max-height: 470px; display: block; }
-    .glass { fill: var(--enamel-2); } .water { fill: var(--water); } .stock { fill: var(--stock-colour, light-dark(#d9c23c, #b39b2a)); }
-    rect { transition: y 180ms ease-out, height 180ms ease-out; }
-    .wall { fill: none; stroke: var(--blue-deep); stroke-width: 5; stroke-linejoin: round; } .head, .head path { fill: var(--zinc-2); stroke: var(--blue-deep); stroke-width: 4; stroke-linejoin: round; } .head .trigger { fill: none; stroke-linecap: round; }
-    text { font: 600 15px var(--text); fill: var(--ink-2); } .big { font: 700 21px var(--display); } .small { font-size: 14px; fill: var(--ink); }
-    .tick path { stroke: var(--ink-2); stroke-width: 2; } .tick text { font-size: 14px; }
-    .line path { stroke-width: 3; fill: none; } .w path { stroke: var(--blue); } .w .big { fill: var(--blue); } .s path { stroke: var(--copper); } .s .big { fill: var(--copper); }
-    .spoon ellipse { fill: var(--stock-colour, light-dark(#e8d65c, #b39b2a)); stroke: var(--copper); stroke-width: 2.500; } .spoon path { stroke: var(--copper); stroke-width: 4; stroke-linecap: round; } .spoon .half { fill: none; stroke-dasharray: 4 3; }
-  `,
+  templateUrl: './bottle.html',
+  styleUrl: './bottle.scss',
 })
 export class BottleDrawing {
   readonly kind = input.required<string>();

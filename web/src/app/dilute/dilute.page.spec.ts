@@ -61,7 +61,8 @@ describe('Dilute', () => {
     expect(entry.moves[0]!.delta).toBe(-entry.fill.parts[0]!.amount);
     expect(entry.fill.left_mL).toBe(450);
     expect(entry.fill.discardAt).toBe('2026-11-26T10:30:00.000Z');
-    expect(p.text('section.tag')).toMatch(/Saved: The green sprayer holds 450 mL.*Back to the ladder/);
+    expect(p.told()).toMatch(/Saved: The green sprayer holds 450 mL/);
+    expect(p.text('section.tag')).toMatch(/Back to the ladder/);
   });
   test('what must not meet what was in the bottle is said before it is filled', async () => {
     const p = await open(DilutePage, bleach);

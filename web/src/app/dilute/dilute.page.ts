@@ -1,3 +1,9 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -12,7 +18,6 @@ import {
   type Measure,
   type MeasureSystem,
   movesFor,
-  parseNumber,
   pastItsTime,
   profileOf,
   type Stock,
@@ -21,12 +26,13 @@ import {
   targetsOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectBottles, selectHousehold, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
+import { between, numberIn, said } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, span, when } from '../shared/words';
 import { BottleDrawing } from './bottle';
@@ -36,70 +42,25 @@ import { diluteEvents, diluteFeature } from './dilute.state';
 @Component({
   selector: 'dt-dilute',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BottleDrawing, Chooser, RouterLink, SourceNote, VerdictShape],
-  template: `
-    <div class="page">
-      <div class="three">
-        <section class="plate left" aria-labelledby="dilute-title">
-          <h1 id="dilute-title">Make a bottle</h1>
-          <p class="ask"><input class="numin num" inputmode="decimal" aria-label="Finished volume, mL" [value]="s().mL" (change)="volume($event)" /> <span>mL of</span> <input class="numin num blue" inputmode="decimal" [attr.aria-label]="'Strength, ' + unit()" [value]="strength()" (change)="want($event)" /> <span>{{ unit() }}</span></p>
-          @if (targets().length) { <div class="chips" role="group" aria-label="What for">@for (t of targets(); track t.id) { <button class="chip" type="button" [attr.aria-pressed]="answer()?.window?.target === t.id" (click)="take(t.aim)">{{ figure(t.aim) }} {{ t.name }}</button> }</div> }
-          <h2>from</h2>
-          <div class="tray"><dt-chooser label="From which product" look="chip" [choices]="products()" [value]="s().product" (chosen)="change({ product: $event, percent: null, ppm: null, label: null, dose: null, madeDaysAgo: null })" />
-            @if (made(); as m) { <p class="small age">{{ stockSays(m.recipe) }}</p> }
-            @if (tooOld(); as t) { <p class="small warnline" role="status">{{ t.text }} <dt-source [of]="t.source" /></p> }
-            <div class="field"><label for="label-percent" class="small">Your label says, %</label><input id="label-percent" inputmode="decimal" [value]="s().label ?? packSays() ?? ''" [placeholder]="nominal()" (change)="label($event)" /></div>
-            @if (record()?.use?.unit !== 'neat') { <div class="field"><label for="label-dose" class="small">It may be used up to, {{ solid() ? 'g' : 'mL' }} a litre</label><input id="label-dose" inputmode="decimal" [value]="s().dose ?? ''" [placeholder]="record()?.use?.max" (change)="dose($event)" /></div> }
-          </div>
-          <h2>into</h2>
-          <dt-chooser label="Into which bottle" look="chip" empty="a bottle of mine" [choices]="bottleChoices()" [value]="bottle()?.id ?? null" (chosen)="into($event)" />
-          <h2>with what is in the drawer</h2>
-          <div class="chips" role="group" aria-label="Spoons and cups">@for (m of drawer(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="spoons().includes(m.id)" (click)="toggle(m.id)">{{ m.name }}</button> }</div>
-        </section>
-        <section class="plate mid" aria-label="The bottle">
-          @if (answer(); as a) {
-            <h2>{{ bottle()?.name ?? 'A bottle of ' + s().mL + ' mL' }}</h2>
-            <dt-bottle [kind]="bottle()?.outline ?? (made()?.open ? 'jug' : 'round')" [capacity]="capacity()" [water]="a.water_mL" [stock]="a.stock_mL" [name]="shortName()" [dry]="a.stock_g !== null && solid() ? figure(a.stock_g) + ' g' : null" [spoons]="a.kitchen?.parts ?? []" [system]="system()" [bottleName]="bottle()?.name ?? 'A bottle'" />
-            <p class="result" [class.out]="!inside()" role="status">{{ got() }}</p>
-          } @else if (refused(); as no) {
-            <section class="refused" role="alert" aria-labelledby="refused-title"><h2 id="refused-title"><dt-verdict-shape [level]="worstLevel()" [size]="64" />Not like that</h2>
-              @for (b of no; track b.text) { <p><b>{{ b.text }}</b> <dt-source [of]="b.source" /></p> }
-              @if (gate()?.from; as f) { <p>From {{ whenMay(f) }}.</p> }
-              @if (worstLevel() >= 4) { <a routerLink="/emergency" [queryParams]="{ product: s().product }">It has happened already</a> }
-            </section>
-          } @else if (problem()) { <div class="tray copper" role="alert"><b>{{ problem() }}</b></div> } @else { <p class="quiet" role="status">Pick a product to start from.</p> }
-        </section>
-        <div class="stack">
-          @if (answer(); as a) {
-            <section class="plate zinc"><h2>Then</h2><ol class="then">@for (t of then(); track t) { <li>{{ t }}</li> }</ol>@for (w of gate()!.with; track w.text) { <p class="small warnline">{{ w.text }} <dt-source [of]="w.source" /></p> }@for (w of a.warnings; track w) { <p class="small warnline">{{ w }}</p> }</section>
-            <section class="plate tag" aria-label="Label"><h2>{{ title() }}</h2><p class="small quiet">{{ shortName() }} {{ got(true) }} · 1 + {{ figure(a.partsWater) }}</p><p class="small">Mixed {{ mixedAt() }}<br /><b>Pour away {{ discardAt() }}</b></p>@if (apart().never.length) { <p class="small"><b>Keep apart from</b>&ngsp;@for (x of apart().never; track x.name; let last = $last) { <span [class.deadly]="x.level === 5">{{ x.name }}{{ last ? '.' : '; ' }}</span> }</p> }
-              @if (apart().unknown.length) { <p class="small quiet"><b>Not known to be safe with</b>&ngsp;{{ names(apart().unknown) }}.</p> }
-              <div class="row no-print">@if (!saved()) { <button class="btn strong" type="button" [disabled]="!bottle() || saving()" (click)="save(a)">Save bottle</button> }<button class="btn" type="button" (click)="print()">Print</button></div>
-              @if (!bottle()) { <p class="small quiet">Choose one of your bottles to save it.</p> }
-              @if (said(); as t) { <p class="small" role="status"><b>{{ t }}</b> @if (spot()) { <a routerLink="/choose" [queryParams]="{ spot: spot() }">Back to the ladder</a> }</p> }
-            </section>
-            <section class="plate zinc"><dl class="facts small">@for (f of facts(); track f[0]) { <dt>{{ f[0] }}</dt><dd>{{ f[1] }}</dd> }</dl><p class="small because">@for (b of a.because; track b.text) { <span>{{ b.text }} @if (b.source) { <dt-source [of]="b.source" /> }</span> }</p></section>
-          }
-        </div>
-      </div>
-    </div>
-  `,
-  styles: `
-    .refused { border: 4px solid var(--v4); border-radius: 14px; padding: 18px 20px; display: grid; gap: 10px; } .refused h2 { display: flex; gap: 14px; align-items: center; font-size: 30px; color: var(--v4); } .refused p { margin: 0; font-size: 18px; } .deadly { color: var(--v5); font-weight: 700; }
-    .head { display: flex; gap: 10px; align-items: flex-start; border: 3px solid; border-radius: 10px; padding: 8px 10px; } .head dt-verdict-shape { flex: none; }
-    .three { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr) minmax(0, 1fr); gap: 18px; align-items: start; }
-    .left { display: grid; gap: 10px; } h1 { font-size: 22px; } h2 { font-size: 19px; } .left h2 { margin-top: 4px; }
-    .ask { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px; margin: 0; font-size: 18px; } .numin { width: 4ch; min-width: 2ch; max-width: 6ch; font-size: 40px; font-weight: 700; border: 0; border-bottom: 3px solid var(--copper); background: none; padding: 0; line-height: 1.1; field-sizing: content; width: auto; } .numin.blue { color: var(--blue); }
-    .age { margin: 8px 0; } .mid { display: grid; gap: 6px; justify-items: stretch; } .result { justify-self: center; margin: 0; padding: 7px 18px; border-radius: 99px; background: var(--blue-wash); color: var(--blue); font-weight: 700; text-align: center; } .result.out { background: var(--copper-wash); color: var(--copper); }
-    .then { padding-left: 22px; display: grid; gap: 4px; margin-top: 6px; } .warnline { color: var(--copper); font-weight: 600; margin: 6px 0 0; } .because { margin: 10px 0 0; color: var(--ink-2); display: grid; gap: 4px; }
-    .tag { background: light-dark(#fffef2, #2a2a1f); } .tag h2 { font-size: 24px; text-transform: uppercase; letter-spacing: 0.01em; } .tag p { margin: 4px 0; } .tag .row { margin-top: 8px; }
-    @media (max-width: 1040px) { .three { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } .three > .stack { grid-column: 1 / -1; } }
-    @media (max-width: 860px) { .three { grid-template-columns: minmax(0, 1fr); } .mid { order: -1; } }
-  `,
+  imports: [
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatButton,
+    BottleDrawing,
+    Chooser,
+    RouterLink,
+    SourceNote,
+    VerdictShape,
+  ],
+  templateUrl: './dilute.page.html',
+  styleUrl: './dilute.page.scss',
 })
 export class DilutePage {
   private readonly store = inject(Store);
-  private readonly api = inject(HouseholdApi);
+  protected readonly saving = deedsFrom('dilute: save');
   private readonly knowledge = inject(Knowledge);
   private readonly clock = inject(Clock);
   protected readonly s = this.store.selectSignal(diluteFeature.selectDilutePageState);
@@ -112,8 +73,6 @@ export class DilutePage {
   protected readonly worstLevel = computed(() => Math.max(0, ...(this.refused() ?? []).map((b) => b.level ?? 3)));
   protected whenMay = (from: string): string => when(from, ...this.zone());
   protected names = (all: readonly { name: string }[]): string => all.map((x) => x.name).join(', ');
-  protected readonly said = signal<string | null>(null);
-  protected readonly saving = signal(false);
   protected readonly saved = signal(false);
   /** /dilute?product=&percent=&ppm=&mL=&spot= */
   readonly product = input<string | undefined>();
@@ -121,9 +80,26 @@ export class DilutePage {
   readonly ppm = input<string | undefined>();
   readonly mL = input<string | undefined>();
   readonly spot = input<string | undefined>();
+  /** What may be typed; what was typed and is no number stays, and is marked. */
+  protected readonly form = new FormGroup({
+    mL: new FormControl('', { nonNullable: true, validators: [said, between(1, 1e6)] }),
+    strength: new FormControl('', { nonNullable: true, validators: [said, between(1e-6, 1e6)] }),
+    label: new FormControl('', { nonNullable: true, validators: [between(0.001, 100)] }),
+    dose: new FormControl('', { nonNullable: true, validators: [between(0.01, 1000)] }),
+  });
 
   constructor() {
     void this.knowledge.load();
+    this.saving.done.pipe(takeUntilDestroyed()).subscribe(() => this.saved.set(true));
+    effect(() => {
+      const s = this.s();
+      this.form.setValue({
+        mL: String(s.mL),
+        strength: this.strength(),
+        label: String(s.label ?? this.packSays() ?? ''),
+        dose: String(s.dose ?? ''),
+      });
+    });
     effect(() => {
       const product = this.product();
       const n = (t: string | undefined): number | null => (t && Number(t) > 0 ? Number(t) : null);
@@ -148,7 +124,6 @@ export class DilutePage {
   }
   protected change(change: Partial<ReturnType<typeof this.s>>): void {
     this.saved.set(false);
-    this.said.set(null);
     this.store.dispatch(diluteEvents.recipeChanged({ change }));
   }
   protected readonly system = computed<MeasureSystem>(() => this.settings()?.measureSystem ?? 'metric');
@@ -411,26 +386,18 @@ export class DilutePage {
     const all = c && p ? keepApart([p], c) : [];
     return { never: all.filter((x) => x.level >= 4), unknown: all.filter((x) => x.level === 3) };
   });
-  protected volume(e: Event): void {
-    const n = parseNumber((e.target as HTMLInputElement).value);
-    if (n && n > 0 && n <= 1e6) this.change({ mL: n });
-    else (e.target as HTMLInputElement).value = String(this.s().mL);
-  }
-  protected want(e: Event): void {
-    const n = parseNumber((e.target as HTMLInputElement).value);
-    if (n && n > 0) this.take(n);
-    else (e.target as HTMLInputElement).value = this.strength();
+  /** A field that was left or entered counts, if it is a number. */
+  protected typed(key: 'mL' | 'strength' | 'label' | 'dose'): void {
+    const field = this.form.controls[key];
+    field.markAsTouched();
+    if (field.invalid) return;
+    const n = numberIn(field);
+    if (key === 'strength') this.take(n!);
+    else if (key === 'mL') this.change({ mL: n! });
+    else this.change({ [key]: n });
   }
   protected take(n: number): void {
     this.change(this.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null });
-  }
-  protected label(e: Event): void {
-    const t = (e.target as HTMLInputElement).value.trim();
-    this.change({ label: t ? parseNumber(t) : null });
-  }
-  protected dose(e: Event): void {
-    const t = (e.target as HTMLInputElement).value.trim();
-    this.change({ dose: t ? parseNumber(t) : null });
   }
   protected into(id: string): void {
     const b = this.bottles().find((x) => x.id === id)!;
@@ -439,7 +406,7 @@ export class DilutePage {
       mL: Math.round(b.capacity_mL * (this.knowledge.catalogue()?.vessels.get(b.outline)?.fill ?? 0.9)),
     });
   }
-  protected async save(a: DiluteAnswer): Promise<void> {
+  protected save(a: DiluteAnswer): void {
     const b = this.bottle()!;
     const p = this.record()!;
     const k = a.kitchen;
@@ -447,49 +414,47 @@ export class DilutePage {
     const volume = k?.stock_mL ?? a.stock_mL;
     const amount = Math.round((this.solid() ? volume * (p.density ?? 1) : volume) * 100) / 100;
     const { moves, short } = movesFor([{ item: p.id, amount, unit }], this.stock(), [b.kit ?? '']);
-    this.saving.set(true);
-    try {
-      await this.api.write({
-        kind: 'mix',
-        bottle: b.id,
-        names: { bottle: b.name, product: p.name },
-        moves,
-        fill: {
-          parts: [
-            {
-              item: p.id,
-              stock: moves[0]?.stock ?? null,
-              amount,
-              unit,
-              strength: a.stockStrength.percent,
-              contents: null,
-            },
-          ],
-          water_mL: Math.round(this.solid() ? this.s().mL : this.s().mL - volume),
-          result: [
-            {
-              substance: p.strength.substance,
-              percent: Number((k?.percent ?? a.strength.percent).toPrecision(6)),
-              basis: a.stockStrength.basis === 'v/v' ? 'v/v' : 'w/v',
-            },
-          ],
-          target: a.window.target,
-          mixedAt: this.clock.now().toISOString(),
-          by: null,
-          discardAt: this.discard(),
-          left_mL: this.s().mL,
-          labelPrintedAt: null,
+    const came = short.length
+      ? 'Its shelf was short of it: count it in Kits.'
+      : `${figure(amount)} ${unit} came off the shelf.`;
+    this.saving.ask(
+      {
+        does: 'write',
+        entry: {
+          kind: 'mix',
+          bottle: b.id,
+          names: { bottle: b.name, product: p.name },
+          moves,
+          fill: {
+            parts: [
+              {
+                item: p.id,
+                stock: moves[0]?.stock ?? null,
+                amount,
+                unit,
+                strength: a.stockStrength.percent,
+                contents: null,
+              },
+            ],
+            water_mL: Math.round(this.solid() ? this.s().mL : this.s().mL - volume),
+            result: [
+              {
+                substance: p.strength.substance,
+                percent: Number((k?.percent ?? a.strength.percent).toPrecision(6)),
+                basis: a.stockStrength.basis === 'v/v' ? 'v/v' : 'w/v',
+              },
+            ],
+            target: a.window.target,
+            mixedAt: this.clock.now().toISOString(),
+            by: null,
+            discardAt: this.discard(),
+            left_mL: this.s().mL,
+            labelPrintedAt: null,
+          },
         },
-      });
-      this.saved.set(true);
-      this.said.set(
-        `Saved: ${b.name} holds ${this.s().mL} mL.${short.length ? ' Its shelf was short of it: count it in Kits.' : ` ${figure(amount)} ${unit} came off the shelf.`}`,
-      );
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    } finally {
-      this.saving.set(false);
-    }
+      },
+      `Saved: ${b.name} holds ${this.s().mL} mL. ${came}`,
+    );
   }
   protected print(): void {
     window.print();

@@ -59,6 +59,13 @@ export interface HitRate {
   share: number;
 }
 
+/** What came of a deed: the record that it made, changed or put away, and its entry in the log. */
+export interface Outcome {
+  id: string;
+  /** Runs and settings are kept without one. */
+  entry: LogEntry | null;
+}
+
 /** What deeds make, change and put away; the steps of a run are noted as they go, and are none. */
 const isEdited = (door: Kept): door is Edited & Kept => door !== 'runs' && (EDITED as readonly string[]).includes(door);
 const nameOf = (record: object): string | undefined => {
@@ -176,40 +183,40 @@ export class HouseholdApi {
   private known(door: Kept, id: string): object | undefined {
     return this.store.selectSignal(household.selectHouseholdState)()[door].entities[id];
   }
-  async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<RecordOf<D>> {
+  async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<Outcome> {
     if (isEdited(door)) {
       // asked again after a lost answer it is the same record, under the same id
-      return this.once(`make ${door}`, body, async ({ id }) => {
-        await this.edit([{ does: 'make', on: door, id, fields: body }], nameOf(body));
-        return this.read(door, id).catch(() => ({ ...body, id, version: 1 }) as unknown as RecordOf<D>);
-      });
+      return this.once(`make ${door}`, body, async ({ id }) => ({
+        id,
+        entry: await this.edit([{ does: 'make', on: door, id, fields: body }], nameOf(body)),
+      }));
     }
     const record = await this.once(`/${door}`, body, (first) => this.call<RecordOf<D>>('POST', `/${door}`, first));
     this.store.dispatch(householdEvents.recordChanged({ door, record: record as { id: string; version: number } }));
-    return record;
+    return { id: record.id, entry: null };
   }
   /** A record as it shall be; of its fields only those are sent that are another than was read. */
-  async replace<D extends Kept>(door: D, record: RecordOf<D>): Promise<RecordOf<D>> {
+  async replace<D extends Kept>(door: D, record: RecordOf<D>): Promise<Outcome> {
+    const { id, version } = record;
     if (isEdited(door)) {
-      const { id, version } = record;
       const had = this.known(door, id);
       const fields = had && changedFields(had, record);
-      if (fields && !Object.keys(fields).length) return record;
-      await this.edit([{ does: 'change', on: door, id, version, fields: fields ?? bodyOf(record) }], nameOf(record));
-      return this.read(door, id);
+      if (fields && !Object.keys(fields).length) return { id, entry: null };
+      const change = { does: 'change' as const, on: door, id, version, fields: fields ?? bodyOf(record) };
+      return { id, entry: await this.edit([change], nameOf(record)) };
     }
-    const saved = await this.call<RecordOf<D>>('PUT', `/${door}/${record.id}`, record);
+    const saved = await this.call<RecordOf<D>>('PUT', `/${door}/${id}`, record);
     this.store.dispatch(householdEvents.recordChanged({ door, record: saved as { id: string; version: number } }));
-    return saved;
+    return { id, entry: null };
   }
-  async remove(door: Kept, id: string, version: number): Promise<void> {
+  async remove(door: Kept, id: string, version: number): Promise<Outcome> {
     if (isEdited(door)) {
       const had = this.known(door, id);
-      await this.edit([{ does: 'put-away', on: door, id, version }], had && nameOf(had));
-      return;
+      return { id, entry: await this.edit([{ does: 'put-away', on: door, id, version }], had && nameOf(had)) };
     }
     await this.call('DELETE', `/${door}/${id}?version=${version}`);
     this.store.dispatch(householdEvents.recordGone({ door, id }));
+    return { id, entry: null };
   }
   async write(entry: LogFields): Promise<LogEntry> {
     const written = await this.once('/log', entry, (first) =>

@@ -31,7 +31,7 @@ describe('sprayer heads', () => {
       { kind: 'head-moved', from: SHORT, bottle: TALL, tools: ['short-head'], toolsRinsed: 2, fill: null },
     ]);
     expect(p.api.replaced).toEqual([]);
-    expect(p.text('[role=status]')).toMatch(/have changed heads/);
+    expect(p.told()).toMatch(/have changed heads/);
   });
   test('a harmless move may be done as it is', async () => {
     const p = await open(Heads, { kit: WET });

@@ -1,18 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   clashesOn,
   type GateReason,
   isSolid,
   type Kit,
+  type LogFields,
   mayShelve,
   parseNumber,
   profileOf,
   type Shopping,
   type Stock,
+  usualPack,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import {
   selectBottles,
   selectHousehold,
@@ -25,6 +31,7 @@ import {
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { aNumber } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, when } from '../shared/words';
 import { Heads } from './heads';
@@ -33,53 +40,33 @@ import { type Board, Shelf, type Thing } from './shelf';
 
 const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0', '#e8e2d2'];
 
+const SHOPPED: Record<Shopping['state'], string> = {
+  open: 'on the list again',
+  bought: 'bought',
+  dropped: 'off the list',
+};
+
 /** The room's supplies as they stand: what is low, what must not stand together, and what to buy. */
 @Component({
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, Heads, RouterLink, Shelf, VerdictShape],
-  template: `
-    <div class="page">
-      @if (kit(); as k) {
-        <div class="page-head"><div><h1>{{ k.name }}</h1><p class="quiet about">{{ about() }}</p></div>
-          <nav class="chips" aria-label="Kits">@for (x of kits(); track x.id) { <a class="chip" [routerLink]="['/kits', x.id]" [class.on]="x.id === k.id" [attr.aria-current]="x.id === k.id ? 'page' : null">{{ x.name }}</a> }</nav></div>
-        <div class="layout">
-          <div class="plate shelf"><dt-shelf [boards]="boards()" [picked]="picked()?.stock?.id ?? null" (pick)="store.dispatch(events.thingPicked({ stock: $event }))" (moved)="move($event)" /></div>
-          <div class="stack">
-            @if (picked(); as t) {
-              <section class="plate fade" aria-labelledby="thing-title"><h2 id="thing-title">{{ t.name }}</h2>
-                <form class="row count" (submit)="count($event, t)"><label for="counted">On hand, {{ t.stock.pack.unit }}</label><input id="counted" class="input" inputmode="decimal" [value]="t.stock.onHand" #c /><button class="btn" type="submit">Counted</button></form>
-                <div class="row"><span>Stands on</span><dt-chooser label="Move to" look="chip" [choices]="places()" [value]="(t.stock.place ?? '') + '@' + t.stock.kit" (chosen)="moveTo(t.stock, $event)" /></div>
-                <div class="row"><button class="btn" type="button" (click)="list(t)">Put on the list</button><button class="btn" type="button" (click)="bought(t)">Bought one</button></div>
-                @if (said(); as s) { <p class="small" role="status"><b>{{ s }}</b></p> }
-              </section>
-            }
-            @if (wanted().length) { <section class="plate fade" aria-labelledby="needs-title"><h2 class="minor" id="needs-title">For the rung you chose</h2><ul class="lines">@for (n of wanted(); track n.id) { <li><span>{{ n.name }}</span><b [class.warn]="!n.here">{{ n.words }}</b>@if (!n.here) { <button class="link" type="button" [disabled]="n.listed" (click)="listItem(n.id, n.unit, n.amount)">{{ n.listed ? 'on the list' : 'list it' }}</button> } @else { <span></span> }</li> }</ul></section> }
-            @if (pending(); as p) { <section class="plate verdict" [style.border-color]="'var(--v' + p.level + ')'" role="alertdialog" aria-labelledby="pending-title"><div class="row nowrap"><dt-verdict-shape [level]="p.level" [size]="44" [style.color]="'var(--v' + p.level + ')'" /><div><h2 class="minor" id="pending-title">{{ p.name }} does not go there</h2>@for (b of p.because; track b.text) { <p class="small">{{ b.text }}</p> }</div></div><div class="row"><button class="btn strong" type="button" (click)="pending.set(null)">Leave it where it is</button><button class="link" type="button" (click)="moveAnyway()">it stands there already</button></div></section> }
-            @if (clashes(); as all) { @if (all.length) { <section class="plate verdict" [style.border-color]="'var(--v' + all[0]!.level + ')'"><h2 class="minor" [style.color]="'var(--v' + all[0]!.level + ')'">Not on one shelf</h2><ul class="clashes">@for (x of all; track x.key) { <li class="row nowrap"><dt-verdict-shape [level]="x.level" [size]="34" [named]="true" [style.color]="'var(--v' + x.level + ')'" /><p class="small"><b>{{ capital(x.what) }}.</b> If both leak: {{ x.says }} <a routerLink="/emergency" [queryParams]="{ what: x.what }">They have already met</a></p></li> }</ul><p class="small">{{ all[0]!.then }}</p></section> } }
-            <section class="plate zinc" aria-labelledby="low-title"><h2 class="minor" id="low-title">Below par here</h2>
-              <ul class="lines">@for (t of low(); track t.key) { <li><span>{{ t.name }}</span><b class="warn">{{ t.has }}</b><button class="link" type="button" [disabled]="t.listed" (click)="listItem(t.item, t.unit, t.missing)">{{ t.listed ? 'on the list' : 'list it' }}</button></li> } @empty { <li class="quiet">Everything is at par.</li> }</ul></section>
-            @if (mixed().length) { <section class="plate zinc"><h2 class="minor">Mixed bottles</h2><ul class="lines">@for (b of mixed(); track b.name) { <li><span>{{ b.name }}</span><b>{{ b.left }}</b><span class="small" [class.warn]="b.old">{{ b.until }}</span></li> }</ul></section> }
-            @defer (on idle) { <dt-heads [kit]="k.id" /> } @placeholder { <section class="plate zinc later"><h2 class="minor">Sprayer heads</h2></section> }
-            <section class="plate zinc" aria-labelledby="buy-title"><h2 class="minor" id="buy-title">To buy, all kits</h2>
-              <ul class="lines">@for (s of open(); track s.id) { <li><span>{{ name(s.item) }}</span><b>{{ figure(s.amount) }} {{ s.unit === 'piece' ? '' : s.unit }}</b><span><button class="link" type="button" (click)="state(s, 'bought')" [attr.aria-label]="'bought ' + name(s.item)">bought</button>&nbsp; <button class="link" type="button" (click)="state(s, 'dropped')" [attr.aria-label]="'drop ' + name(s.item)">drop</button></span></li> } @empty { <li class="quiet">Nothing to buy.</li> }</ul></section>
-          </div>
-        </div>
-      } @else if (loaded()) { <div class="plate"><h1>No kits yet</h1><p>Put the demo household back in the settings, or bring in a file of your own.</p><a class="btn strong" routerLink="/settings">Settings</a></div> } @else { <p class="quiet" role="status">Reading the shelves …</p> }
-    </div>
-  `,
-  styles: `
-    .later { min-height: 150px; } .about { margin: 4px 0 0; } .layout { display: grid; grid-template-columns: minmax(0, 2.1fr) minmax(320px, 1fr); gap: 18px; align-items: start; } .shelf { padding: 16px 20px 10px; }
-    .clashes { list-style: none; display: grid; gap: 8px; } .clashes li { margin: 0; }
-    .stack section { display: grid; gap: 10px; } .minor { font-size: 18px; } .count { align-items: end; } .count .input { width: 110px; } .nowrap { flex-wrap: nowrap; align-items: flex-start; } .nowrap p { margin: 2px 0 0; }
-    .lines { list-style: none; display: grid; gap: 2px; } .lines li { display: grid; grid-template-columns: 1fr auto auto; gap: 12px; align-items: center; min-height: 32px; } .lines li > span:first-child { min-width: 0; overflow-wrap: anywhere; }
-    .link:disabled { color: var(--ink-2); text-decoration: none; cursor: default; }
-    @media (max-width: 860px) { .layout { grid-template-columns: minmax(0, 1fr); } .chips { flex-wrap: nowrap; overflow-x: auto; width: 100%; padding: 4px 3px 8px; } .chip { flex: none; } }
-  `,
+  imports: [
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+    MatButton,
+    Chooser,
+    Heads,
+    RouterLink,
+    Shelf,
+    VerdictShape,
+  ],
+  templateUrl: './kits.page.html',
+  styleUrl: './kits.page.scss',
 })
 export class KitsPage {
   protected readonly store = inject(Store);
-  private readonly api = inject(HouseholdApi);
+  private readonly deeds = deedsFrom('kits');
   private readonly knowledge = inject(Knowledge);
   protected readonly events = kitsEvents;
   protected readonly figure = figure;
@@ -98,8 +85,13 @@ export class KitsPage {
   /** What a rung needs: /kits/:kit?needs=a,b */
   readonly needs = input<string | undefined>();
 
+  protected readonly counting = new FormGroup({
+    onHand: new FormControl('', { nonNullable: true, validators: [aNumber] }),
+  });
+
   constructor() {
     void this.knowledge.load();
+    effect(() => this.counting.reset({ onHand: String(this.picked()?.stock.onHand ?? '') }));
   }
   protected readonly kit = computed<Kit | undefined>(
     () => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0],
@@ -116,13 +108,8 @@ export class KitsPage {
         const rows = this.stock().filter((s) => s.item === id && s.onHand > 0);
         const mine = rows.filter((s) => s.kit === this.kit()?.id);
         const elsewhere = this.kits().find((k) => k.id === rows[0]?.kit)?.name;
-        const p = c.products.get(id);
-        const unit: Stock['pack']['unit'] = !p
-          ? 'piece'
-          : ['powder', 'tablet', 'block', 'solid', 'paste'].includes(p.state)
-            ? 'g'
-            : 'mL';
-        const amount = this.kit()?.par.find((x) => x.item === id)?.level ?? (p ? 500 : 1);
+        const { unit, amount: usual } = usualPack(id, c);
+        const amount = this.kit()?.par.find((x) => x.item === id)?.level ?? usual;
         return {
           id,
           name: this.name(id),
@@ -276,13 +263,6 @@ export class KitsPage {
     );
   });
 
-  private async attempt(work: () => Promise<string | null>): Promise<void> {
-    try {
-      this.said.set(await work());
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    }
-  }
   /** A move that the gate does not offer: asked, since it may be what is so already. */
   protected readonly pending = signal<{
     stock: Stock;
@@ -307,7 +287,7 @@ export class KitsPage {
       this.pending.set({ stock, change, name: capital(this.name(stock.item)), level, because: gate.because });
       return;
     }
-    void this.moved(stock, change, gate?.with[0]?.text);
+    this.moved(stock, change, gate?.with[0]?.text);
   }
   private mayStand(stock: Stock, change: Partial<Stock>) {
     const c = this.knowledge.catalogue();
@@ -322,61 +302,52 @@ export class KitsPage {
   protected moveAnyway(): void {
     const p = this.pending();
     this.pending.set(null);
-    if (p) void this.moved(p.stock, p.change);
+    if (p) this.moved(p.stock, p.change);
   }
-  private moved(stock: Stock, change: Partial<Stock>, mind?: string): Promise<void> {
-    return this.attempt(async () => {
-      await this.api.replace('stock', { ...stock, ...change });
-      return change.kit || mind ? [`${capital(this.name(stock.item))} moved.`, mind].filter(Boolean).join(' ') : null;
-    });
+  private moved({ id, item }: Stock, fields: Partial<Stock>, mind?: string): void {
+    const says = [`${capital(this.name(item))} moved.`, mind].filter(Boolean).join(' ');
+    this.deeds.ask({ does: 'change', on: 'stock', id, fields }, says);
   }
-  protected count(e: Event, t: Thing): void {
-    e.preventDefault();
-    const n = parseNumber(((e.target as HTMLFormElement).querySelector('input') as HTMLInputElement).value);
-    if (n === null) return this.said.set('Write a number, for example 250.');
-    void this.attempt(async () => {
-      await this.api.write({
-        kind: 'stock',
-        reason: 'count',
-        moves: [{ stock: t.stock.id, delta: Math.round((n - t.stock.onHand) * 1000) / 1000, unit: t.stock.pack.unit }],
-        names: { product: t.name },
-      });
-      return `Counted: ${figure(n)} ${t.stock.pack.unit}.`;
-    });
+  protected count(t: Thing): void {
+    const n = parseNumber(this.counting.getRawValue().onHand);
+    if (n === null) return;
+    const { id, onHand, pack } = t.stock;
+    this.moveStock(
+      t,
+      'count',
+      [{ stock: id, delta: Math.round((n - onHand) * 1000) / 1000, unit: pack.unit }],
+      `Counted: ${figure(n)} ${pack.unit}.`,
+    );
   }
   protected bought(t: Thing): void {
-    void this.attempt(async () => {
-      await this.api.write({
-        kind: 'stock',
-        reason: 'buy',
-        moves: [{ stock: t.stock.id, delta: t.stock.pack.amount, unit: t.stock.pack.unit }],
-        names: { product: t.name },
-      });
-      return `One ${t.name} more.`;
-    });
+    const { id, pack } = t.stock;
+    this.moveStock(t, 'buy', [{ stock: id, delta: pack.amount, unit: pack.unit }], `One ${t.name} more.`);
+  }
+  private moveStock(t: Thing, reason: 'count' | 'buy', moves: LogFields['moves'], says: string): void {
+    this.deeds.ask({ does: 'write', entry: { kind: 'stock', reason, moves, names: { product: t.name } } }, says);
   }
   protected list(t: Thing): void {
     this.listItem(t.stock.item, t.stock.pack.unit, t.stock.pack.amount);
   }
   protected listItem(item: string, unit: Stock['pack']['unit'], amount: number): void {
-    void this.attempt(async () => {
-      if (this.open().some((s) => s.item === item)) return 'It is on the list already.';
-      await this.api.create('shopping', {
-        item,
-        amount,
-        unit,
-        kit: this.kit()?.id ?? null,
-        reason: 'below par',
-        section: this.knowledge.catalogue()?.products.has(item) ? 'cleaning' : 'household',
-        state: 'open',
-      });
-      return `On the list: ${this.name(item)}.`;
-    });
+    this.said.set(null);
+    if (this.open().some((s) => s.item === item)) return this.said.set('It is on the list already.');
+    const body = {
+      item,
+      amount,
+      unit,
+      kit: this.kit()?.id ?? null,
+      reason: 'below par',
+      section: this.knowledge.catalogue()?.products.has(item) ? ('cleaning' as const) : ('household' as const),
+      state: 'open' as const,
+    };
+    this.deeds.ask({ does: 'make', on: 'shopping', body }, `On the list: ${this.name(item)}.`);
   }
-  protected state(s: Shopping, state: Shopping['state']): void {
-    void this.attempt(async () => {
-      await this.api.replace('shopping', { ...s, state });
-      return null;
-    });
+  protected state({ id, item }: Shopping, state: Shopping['state']): void {
+    this.deeds.ask(
+      { does: 'change', on: 'shopping', id, fields: { state } },
+      `${capital(this.name(item))}: ${SHOPPED[state]}.`,
+    );
   }
+  protected readonly trouble = this.deeds.trouble;
 }

@@ -1,7 +1,9 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { changesOfLabel, labelRows, nearestProducts, readLabel } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectOwn } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 
@@ -41,36 +43,43 @@ export async function rowsOf(text: string): Promise<unknown[]> {
 @Component({
   selector: 'dt-label-import',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="row"><label class="btn file">{{ file() ? 'another file' : 'many labels from a file' }}<input type="file" accept=".csv,.json,.txt,text/csv,application/json" (change)="take($event)" /></label><span class="small quiet">CSV with the columns name and label, or a JSON list of the same.</span></div>
-    @if (said(); as s) { <p class="small" [class.warn]="wrong()" [attr.role]="wrong() ? 'alert' : 'status'"><b>{{ s }}</b></p> }
-    @if (rows().length) {
-      <div class="scroll" tabindex="0" role="region" aria-label="Rows of the file"><table class="small"><thead><tr><th scope="col">Row</th><th scope="col">Name</th><th scope="col">Read</th></tr></thead><tbody>@for (r of rows(); track r.row) { <tr [class.off]="!r.body"><td class="num">{{ r.row }}</td><td><b>{{ r.name || '(no name)' }}</b></td><td>@if (r.trouble) { <span class="warn">Left out. {{ r.trouble }}</span> } @else { {{ r.says }} }</td></tr> }</tbody></table></div>
-      <div class="row"><button class="btn strong" type="button" [disabled]="busy() || !ready().length" (click)="keep()">Keep {{ ready().length }} {{ ready().length === 1 ? 'product' : 'products' }}</button><button class="link" type="button" (click)="leave()">keep none of them</button></div>
-    }
-  `,
-  styles: `
-    :host { display: grid; gap: 10px; } p { margin: 0; } .scroll { max-height: 320px; overflow: auto; border: 2px solid var(--zinc-1); border-radius: 10px; padding: 4px 10px; } table { border-collapse: collapse; width: 100%; } th { text-align: left; } td, th { padding: 5px 10px 5px 0; vertical-align: top; border-bottom: 1px solid var(--zinc-1); }
-  `,
+  imports: [MatButton],
+  templateUrl: './label-import.html',
+  styleUrl: './label-import.scss',
 })
 export class LabelImport {
   readonly kept = output<number>();
   private readonly knowledge = inject(Knowledge);
-  private readonly api = inject(HouseholdApi);
+  private readonly deeds = deedsFrom('labels of a file');
   private readonly own = inject(Store).selectSignal(selectOwn);
   protected readonly file = signal<string | null>(null);
   protected readonly rows = signal<Row[]>([]);
   protected readonly said = signal<string | null>(null);
   protected readonly wrong = signal(false);
-  protected readonly busy = signal(false);
+  protected readonly busy = this.deeds.busy;
   protected readonly ready = computed(() => this.rows().flatMap((r) => (r.body ? [{ row: r.row, body: r.body }] : [])));
 
+  constructor() {
+    // a row that is kept is gone from the list, so that pressing again repeats nothing
+    this.deeds.oneDone.pipe(takeUntilDestroyed()).subscribe(() => {
+      const kept = this.ready()[0];
+      this.rows.update((rows) => rows.filter((x) => x.row !== kept?.row));
+    });
+    this.deeds.done.pipe(takeUntilDestroyed()).subscribe(({ outcomes }) => {
+      this.tell(null);
+      this.kept.emit(outcomes.length);
+    });
+    this.deeds.refused.pipe(takeUntilDestroyed()).subscribe(({ done, errors, detail }) => {
+      const why = (errors[0]?.message ?? detail).replace(/\.$/, '');
+      this.tell(`${done} kept, then: ${why}. The others are still here.`, true);
+      if (done) this.kept.emit(done);
+    });
+  }
   private tell(text: string | null, wrong = false): void {
     this.said.set(text);
     this.wrong.set(wrong);
   }
-  protected async take(e: Event): Promise<void> {
-    const field = e.target as HTMLInputElement;
+  protected async take(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     field.value = '';
     if (file) await this.read(file);
@@ -133,26 +142,13 @@ export class LabelImport {
       };
     });
   }
-  protected async keep(): Promise<void> {
-    this.busy.set(true);
-    let n = 0;
-    try {
-      for (const r of this.ready()) {
-        await this.api.create('products', r.body);
-        // a row that is kept is gone from the list, so that pressing again repeats nothing
-        this.rows.update((rows) => rows.filter((x) => x.row !== r.row));
-        n++;
-      }
-      this.tell(`${n} ${n === 1 ? 'product is' : 'products are'} known from now on.`);
-    } catch (x) {
-      this.tell(
-        `${n} kept, then: ${(x instanceof Refused ? (x.errors[0]?.message ?? x.detail) : 'that did not work').replace(/\.$/, '')}. The others are still here.`,
-        true,
-      );
-    } finally {
-      this.busy.set(false);
-      if (n) this.kept.emit(n);
-    }
+  protected keep(): void {
+    const ready = this.ready();
+    const n = ready.length;
+    this.deeds.ask(
+      ready.map((r) => ({ does: 'make' as const, on: 'products' as const, body: r.body })),
+      `${n} ${n === 1 ? 'product is' : 'products are'} known from now on.`,
+    );
   }
   protected leave(): void {
     this.rows.set([]);

@@ -1,4 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
+import { ReactiveFormsModule, FormControl } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { type Correction, type LabelAnswer, type LabelIngredient, readLabel } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
@@ -23,44 +27,25 @@ interface Row {
   known: boolean;
   value: string | null;
 }
-let serial = 0;
-
 /** A label as text, and what is read in it: each entry with how surely, and a way to put it right. */
 @Component({
   selector: 'dt-label-reader',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser],
-  template: `
-    <div class="field"><label [for]="id">What the label says</label><textarea [id]="id" [attr.rows]="lines()" maxlength="200000" placeholder="Ingredients: water, phosphoric acid 5–15 %, …" [value]="text()" (input)="text.set(typed($event))"></textarea></div>
-    @if (answer(); as a) {
-      <section class="read" aria-label="What was read">
-        <p class="sum" role="status" [class.unknown]="a.undisclosed"><b>{{ sum() }}</b> {{ verdict() }}</p>
-        @for (p of a.problems; track p) { <p class="small warn">{{ p }}</p> }
-        <ul>
-          @for (r of rows(); track $index) {
-            <li [class.not]="!r.known" [class.open]="r.open">
-              <span class="what"><b>{{ r.name }}</b>@if (r.amount) { <span class="num">{{ r.amount }}</span> }</span>
-              <span class="small quiet said">@if (r.text) { “{{ short(r.text) }}” · }{{ r.how }}@if (r.classes) { · {{ r.classes }} }</span>
-              @if (r.open) { <dt-chooser [label]="'“' + short(r.text) + '” is'" look="chip" [empty]="r.known ? 'not right?' : 'it is …'" [choices]="substances()" [value]="null" (chosen)="say(r, $event)" /> }
-            </li>
-          }
-        </ul>
-      </section>
-    }
-  `,
-  styles: `
-    :host { display: grid; gap: 10px; } .read { display: grid; gap: 8px; } p { margin: 0; }
-    .sum { padding: 8px 12px; border-radius: 10px; background: var(--zinc-1); } .sum.unknown { background: none; border: 2px dashed var(--v3); }
-    ul { list-style: none; display: grid; gap: 0; } li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 10px; align-items: center; padding: 7px 0; border-top: 2px solid var(--zinc-1); } .what { display: flex; gap: 10px; align-items: baseline; flex-wrap: wrap; } .said { grid-column: 1; overflow-wrap: anywhere; } dt-chooser { grid-column: 2; grid-row: 1 / span 2; }
-    .not b { color: var(--v3); border-bottom: 2px dashed var(--v3); } .num { color: var(--ink-2); }
-  `,
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, Chooser],
+  templateUrl: './label-reader.html',
+  styleUrl: './label-reader.scss',
 })
 export class LabelReader {
   readonly text = model('');
   readonly corrections = model<readonly Correction[]>([]);
   readonly lines = input(4);
-  protected readonly id = `label-text-${++serial}`;
+  protected readonly field = new FormControl('', { nonNullable: true });
   private readonly knowledge = inject(Knowledge);
+
+  constructor() {
+    effect(() => this.field.setValue(this.text(), { emitEvent: false }));
+    this.field.valueChanges.pipe(takeUntilDestroyed()).subscribe((t) => this.text.set(t));
+  }
 
   readonly answer = computed<LabelAnswer | null>(() => {
     const c = this.knowledge.catalogue();
@@ -126,7 +111,6 @@ export class LabelReader {
     ];
   });
   protected short = (t: string): string => (t.length > 90 ? `${t.slice(0, 90)}…` : t);
-  protected typed = (e: Event): string => (e.target as HTMLTextAreaElement).value;
   protected say(r: Row, id: string): void {
     const rest = this.corrections().filter((c) => c.text !== r.text);
     this.corrections.set([...rest, { text: r.text, substance: id === NONE ? null : id }]);

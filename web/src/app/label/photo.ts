@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, effect, inject, model, signal } from '@angular/core';
 import { HouseholdApi, Refused } from '../household/api';
 
@@ -19,16 +20,9 @@ export async function shrink(file: Blob): Promise<string> {
 @Component({
   selector: 'dt-label-photo',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="photo">
-      @if (shown(); as src) { <img [src]="src" alt="The label as it was photographed" /> }
-      <div class="row"><label class="btn file">{{ photo() ? 'another photo' : 'photo of the label' }}<input type="file" accept="image/*" (change)="take($event)" /></label>@if (photo()) { <button class="link" type="button" (click)="photo.set(null)">without a photo</button> }</div>
-      @if (said(); as s) { <p class="small warn" role="alert">{{ s }}</p> }
-    </div>
-  `,
-  styles: `
-    .photo { display: grid; gap: 8px; justify-items: start; } img { max-width: 100%; max-height: 220px; border-radius: 10px; border: 2px solid var(--zinc-2); } p { margin: 0; }
-  `,
+  imports: [MatButton],
+  templateUrl: './photo.html',
+  styleUrl: './photo.scss',
 })
 export class LabelPhoto {
   /** Id of the kept picture. */
@@ -53,8 +47,7 @@ export class LabelPhoto {
       this.said.set('The photo cannot be shown just now.');
     }
   }
-  protected async take(e: Event): Promise<void> {
-    const field = e.target as HTMLInputElement;
+  protected async take(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     if (!file) return;
     this.said.set(null);

@@ -1,7 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type LogEntry, OUTCOME_WORDS, REASON_WORDS } from '@dolly-tub/core';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { DAY_MS, type LogEntry, OUTCOME_WORDS, REASON_WORDS } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused, type ShownEntry } from '../household/api';
+import type { ShownEntry } from '../household/api';
+import { deedsFrom, undoOf } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
@@ -19,18 +26,19 @@ const KINDS: [string, string][] = [
   ['undo', 'undone'],
 ];
 const EDITS = { make: 'New', change: 'Changed', 'put-away': 'Put away' } as const;
-const DAY = 86_400_000;
 
 /** Everything that was done, newest first; never changed, only added to. */
 @Component({
   selector: 'dt-log',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, MatButtonToggle, MatButtonToggleGroup, MatButton],
   templateUrl: './log.page.html',
   styleUrl: './log.page.scss',
 })
 export class LogPage {
   protected readonly store = inject(Store);
-  private readonly api = inject(HouseholdApi);
+  protected readonly noting = deedsFrom('log: note');
+  protected readonly undoing = deedsFrom('log: undo');
   private readonly knowledge = inject(Knowledge);
   private readonly clock = inject(Clock);
   protected readonly events = logEvents;
@@ -44,12 +52,17 @@ export class LogPage {
   };
   private readonly items = this.store.selectSignal(logFeature.selectItems);
   private readonly settings = this.store.selectSignal(selectSettings);
-  protected readonly draft = signal('');
-  protected readonly said = signal<string | null>(null);
+  protected readonly words = new FormControl('', { nonNullable: true });
+  protected readonly draft = new FormGroup({ text: new FormControl('', { nonNullable: true }) });
 
   constructor() {
     void this.knowledge.load();
     this.store.dispatch(logEvents.opened());
+    this.noting.done.pipe(takeUntilDestroyed()).subscribe(() => this.draft.reset());
+    effect(() => this.words.setValue(this.state.words(), { emitEvent: false }));
+    this.words.valueChanges
+      .pipe(takeUntilDestroyed())
+      .subscribe((words) => this.store.dispatch(logEvents.wordsTyped({ words })));
   }
   private describe(e: LogEntry): { title: string; detail: string } {
     const c = this.knowledge.catalogue();
@@ -136,7 +149,7 @@ export class LogPage {
           f.entry.kind !== 'undo' &&
           f.entry.kind !== 'head-moved' &&
           !undone &&
-          now - Date.parse(f.entry.recordedAt) < DAY,
+          now - Date.parse(f.entry.recordedAt) < DAY_MS,
         undone,
       });
     }
@@ -148,31 +161,15 @@ export class LogPage {
       .slice(0, 9)
       .map((r) => ({ ...r, name: capital(r.name), words: `${Math.round(100 * r.share)} %` })),
   );
-  protected type(e: Event): void {
-    this.store.dispatch(logEvents.wordsTyped({ words: (e.target as HTMLInputElement).value }));
-  }
   protected clear(): void {
     this.store.dispatch(logEvents.wordsTyped({ words: '' }));
     this.store.dispatch(logEvents.kindChosen({ kind: '' }));
   }
-  protected draftTyped(e: Event): void {
-    this.draft.set((e.target as HTMLTextAreaElement).value);
+  protected note(): void {
+    const text = this.draft.getRawValue().text.trim();
+    if (text) this.noting.ask({ does: 'write', entry: { kind: 'note', text } }, 'Written down.');
   }
-  protected async note(e: Event): Promise<void> {
-    e.preventDefault();
-    try {
-      await this.api.write({ kind: 'note', text: this.draft().trim() });
-      this.draft.set('');
-      this.said.set('Written down.');
-    } catch (x) {
-      this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
-    }
-  }
-  protected async undo(entry: LogEntry): Promise<void> {
-    try {
-      await this.api.write({ kind: 'undo', corrects: entry.id, ...(entry.names ? { names: entry.names } : {}) });
-    } catch (x) {
-      this.said.set(x instanceof Refused ? x.detail : 'That did not work.');
-    }
+  protected undo(entry: LogEntry): void {
+    this.undoing.ask({ does: 'write', entry: undoOf(entry) }, 'Taken back.');
   }
 }

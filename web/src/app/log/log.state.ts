@@ -1,3 +1,4 @@
+import { DAY_MS } from '@dolly-tub/core';
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
@@ -11,7 +12,6 @@ const PAGE = 60;
 const TYPING_MS = 120;
 /** What worked is told of so many days. */
 export const RATED_DAYS = 90;
-const DAY_MS = 86_400_000;
 
 /** What Log is showing: of which kind, by which words, and as much of it as was read. */
 export interface LogState {

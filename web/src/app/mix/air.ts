@@ -1,3 +1,5 @@
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -62,37 +64,9 @@ function volumeOf(r: Room): number {
 @Component({
   selector: 'dt-air',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, SourceNote],
-  template: `
-    <section class="tray" aria-labelledby="air-title">
-      <h3 id="air-title">How bad in a room: {{ release().gas.name.toLowerCase() }}</h3>
-      <div class="row chips">
-        <dt-chooser label="How much" look="chip" [choices]="amounts" [value]="'' + mL()" (chosen)="amount.emit(+$event)" />
-        <dt-chooser label="Which room" look="chip" [choices]="rooms()" [value]="roomId()" (chosen)="roomId.set($event)" />
-        <dt-chooser label="The window" look="chip" [choices]="windows" [value]="window()" (chosen)="window.set($event)" />
-        @if (running()) { <span class="small" role="status">{{ done() }} of {{ RUNS }} rooms</span><button class="link" type="button" (click)="stop()">stop</button> }
-      </div>
-      <div class="wide" tabindex="0" role="group" aria-label="The curve"><svg [attr.viewBox]="'0 0 ' + W + ' ' + H" role="img" [attr.aria-label]="says()">
-        @for (b of bands(); track b.name) { <rect [attr.x]="LEFT" [attr.y]="b.y" [attr.width]="W - LEFT - RIGHT" [attr.height]="b.h" [style.fill]="b.fill" opacity="0.16" /><line [attr.x1]="LEFT" [attr.x2]="W - RIGHT" [attr.y1]="b.at" [attr.y2]="b.at" [style.stroke]="b.fill" stroke-dasharray="5 4" /><text [attr.x]="W - RIGHT + 8" [attr.y]="b.label + 4" class="band">{{ b.name }}</text> }
-        @for (t of ticks(); track t.v) { <text [attr.x]="LEFT - 8" [attr.y]="t.y + 4" text-anchor="end">{{ t.v }}</text> }
-        @for (m of [0, 15, 30, 45, 60]; track m) { <text [attr.x]="x(m)" [attr.y]="H - 12" text-anchor="middle">{{ m }}</text> }
-        <text [attr.x]="LEFT" [attr.y]="H - 0" class="axis">minutes</text><text x="2" y="11" class="axis">ppm</text>
-        @if (scattered(); as s) { <path [attr.d]="band(s)" class="nine" /> }
-        <path [attr.d]="path()" class="mid" />
-      </svg></div>
-      <p class="small"><b>{{ peak() }}</b> {{ above() }} {{ release().because }} <dt-source [of]="release().source" /></p>
-      @if (burns(); as b) { <p class="small" [class.burns]="b.reached">{{ b.text }} <dt-source [of]="b.source" /></p> }
-      @if (cancer(); as k) { <p class="small"><b>It may cause cancer: no time is promised after which it is safe.</b> <dt-source [of]="k.source" /></p> }
-      @if (scattered(); as s) { <p class="small quiet">Shaded: nine of ten rooms like it. What it hangs on: {{ shares(s) }}.</p> }
-      <p class="small quiet">Workplace limits for healthy adults; children, asthma and birds react below them. Under the lowest is not proven safe. Nothing here softens the verdict.</p>
-      <details><summary>As a table</summary><table><caption class="visually-hidden">Gas over time</caption><thead><tr><th scope="col">minute</th><th scope="col">near, ppm</th>@if (scattered()) { <th scope="col">5 of 100</th><th scope="col">95 of 100</th> }</tr></thead><tbody>@for (r of rows(); track r.t) { <tr><th scope="row">{{ r.t }}</th><td>{{ fig(r.mid) }}</td>@if (scattered()) { <td>{{ fig(r.low) }}</td><td>{{ fig(r.high) }}</td> }</tr> }</tbody></table></details>
-    </section>
-  `,
-  styles: `
-    section { display: grid; gap: 8px; } .wide { overflow-x: auto; } svg { width: 100%; min-width: 560px; height: auto; } text { font: 600 13px var(--text); fill: var(--ink-2); } .band { font-size: 12px; } .axis { font-size: 12px; }
-    .burns { color: var(--v4); font-weight: 700; }
-    .mid { fill: none; stroke: var(--ink); stroke-width: 3; } .nine { fill: var(--blue); opacity: 0.2; } p { margin: 0; } summary { cursor: pointer; font-weight: 600; min-height: 28px; } table { border-collapse: collapse; font-size: 14px; } th, td { padding: 2px 12px 2px 0; text-align: right; }
-  `,
+  imports: [MatExpansionModule, MatButton, Chooser, SourceNote],
+  templateUrl: './air.html',
+  styleUrl: './air.scss',
 })
 export class Air implements OnDestroy {
   readonly release = input.required<Release>();

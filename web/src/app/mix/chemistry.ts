@@ -1,3 +1,5 @@
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -19,6 +21,7 @@ import {
   type Range,
   readLabel,
   type Speciation,
+  isSolid,
 } from '@dolly-tub/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -30,7 +33,6 @@ const LEFT = 44;
 const RIGHT = 16;
 const TOP = 8;
 const H = 250;
-const SOLID = ['powder', 'tablet', 'block', 'solid'];
 const DASH = [null, '9 6', '3 5', '12 4 3 4', '2 7'];
 
 /** "HPO42-" with charge −2 → HPO₄²⁻. */
@@ -46,7 +48,7 @@ export function formula(name: string, charge: number): string {
 export function portionOf(item: MixItem, name: string, mL: number, c: Catalogue): Portion | null {
   if (item.product) {
     const p = c.products.get(item.product);
-    return p ? { name, mL, density: p.density ?? 1, solid: SOLID.includes(p.state), contents: p.contents } : null;
+    return p ? { name, mL, density: p.density ?? 1, solid: isSolid(p), contents: p.contents } : null;
   }
   if (item.label)
     return { name, mL, density: 1, solid: false, contents: contentsOf(readLabel(item.label, c, item.corrections)) };
@@ -72,39 +74,9 @@ const said = (r: Range): string =>
 @Component({
   selector: 'dt-chemistry',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SourceNote],
-  template: `
-    @if (told(); as t) {
-      <section aria-labelledby="chemistry-title">
-        <div class="row head"><h3 id="chemistry-title">The chemistry, {{ mL() }} mL of each</h3><button class="chip" type="button" [attr.aria-pressed]="activity() === 'davies'" (click)="activity.set(activity() === 'ideal' ? 'davies' : 'ideal')">with ion activities (Davies)</button></div>
-        <ul class="ph">@for (p of rulers(); track $index) { <li [class.mix]="p.mix"><span class="name">{{ p.name }}</span>@if (p.range; as r) { <span class="rule" aria-hidden="true"><i [style.left.%]="r.left" [style.width.%]="r.width"></i></span><b class="num">pH {{ p.words }}</b> } @else { <span class="small quiet none">no pH: {{ p.because }}</span> }</li> }</ul>
-        @if (shown(); as s) {
-          @if (t.speciation.length > 1) { <div class="chips" role="group" aria-label="Forms of what">@for (x of t.speciation.slice(0, 6); track x.system) { <button class="chip" type="button" [attr.aria-pressed]="x.system === s.system" (click)="system.set(x.system)">{{ x.name.toLowerCase() }}</button> }</div> }
-          <div class="wide"><svg [attr.viewBox]="'0 0 ' + W() + ' ' + H" role="img" [attr.aria-label]="describes()">
-            @if (band(); as b) { <rect [attr.x]="b.x" [attr.y]="TOP" [attr.width]="b.w" [attr.height]="H - TOP - 34" class="place" /> }
-            @for (n of ticks; track n) { <text [attr.x]="x(n)" [attr.y]="H - 14" text-anchor="middle">{{ n }}</text> }
-            @for (p of [0, 50, 100]; track p) { <text [attr.x]="LEFT - 8" [attr.y]="y(p / 100) + 4" text-anchor="end">{{ p }}</text><line [attr.x1]="LEFT" [attr.x2]="W() - RIGHT" [attr.y1]="y(p / 100)" [attr.y2]="y(p / 100)" class="grid" /> }
-            @for (f of curves(); track f.name) { <path [attr.d]="f.d" [attr.stroke-dasharray]="f.dash" [class.gas]="f.gas" /> }
-            @for (f of curves(); track f.name) { <text [attr.x]="f.x" [attr.y]="f.y" text-anchor="middle" class="form" [class.gas]="f.gas">{{ f.name }}</text> }
-            @for (d of dots(); track d.name) { <circle [attr.cx]="d.x" [attr.cy]="d.y" r="6" [class.gas]="d.gas" /> }
-            <text [attr.x]="LEFT" [attr.y]="H" class="axis">pH</text><text x="0" [attr.y]="TOP + 26" class="axis">%</text>
-          </svg></div>
-        }
-        @for (s of sentences(); track s.text) { <p class="small">{{ s.text }} <dt-source [of]="s.source" /></p> }
-        <p class="small quiet">{{ activity() === 'ideal' ? 'Ideal solutions, 25 °C, no activities.' : 'Activities after Davies, 25 °C.' }} From the label’s lowest to its highest. An explanation only: no figure here softens the verdict.</p>
-        @if (shown(); as s) { <details><summary>As a table</summary><table class="small"><caption class="visually-hidden">Share of each form over pH</caption><thead><tr><th scope="col">pH</th>@for (f of s.forms; track f.name) { <th scope="col">{{ formula(f.name, f.charge) }}</th> }</tr></thead><tbody>@for (n of ticks; track n) { <tr><th scope="row">{{ n }}</th>@for (f of s.forms; track f.name) { <td>{{ pc(share(f, n)) }}</td> }</tr> }</tbody></table></details> }
-      </section>
-    }
-  `,
-  styles: `
-    :host { display: block; } section { display: grid; gap: 10px; } .head { justify-content: space-between; } p { margin: 0; } h3 { margin: 0; }
-    .ph { list-style: none; display: grid; gap: 6px; } .ph li { display: grid; grid-template-columns: minmax(90px, 0.8fr) minmax(0, 1.4fr) 132px; gap: 12px; align-items: center; } .name { font-weight: 600; overflow-wrap: anywhere; } .mix .name { font-weight: 800; } .none { grid-column: 2 / -1; }
-    .rule { position: relative; height: 16px; border-radius: 8px; border: 2px solid var(--zinc-2); background: repeating-linear-gradient(90deg, transparent 0 calc(100% / 14 - 2px), var(--zinc-2) calc(100% / 14 - 2px) calc(100% / 14)); } .rule i { position: absolute; top: -4px; bottom: -4px; min-width: 10px; margin-left: -5px; border-radius: 6px; background: var(--blue); } .mix .rule i { background: var(--ink); }
-    svg { width: 100%; height: auto; display: block; } text { font: 600 13px var(--text); fill: var(--ink-2); } .form { font-size: 15px; font-weight: 700; fill: var(--blue); paint-order: stroke; stroke: var(--enamel); stroke-width: 5px; } .form.gas { fill: var(--v5); }
-    .grid { stroke: var(--zinc-1); stroke-width: 2; } path { fill: none; stroke: var(--blue); stroke-width: 3; } path.gas { stroke: var(--v5); stroke-width: 4; } .place { fill: var(--ink); opacity: 0.12; } circle { fill: var(--ink); stroke: var(--enamel); stroke-width: 2; } circle.gas { fill: var(--v5); }
-    summary { cursor: pointer; font-weight: 600; min-height: 28px; } table { border-collapse: collapse; } th, td { padding: 2px 12px 2px 0; text-align: right; }
-    @media (max-width: 560px) { .ph li { grid-template-columns: 1fr auto; } .rule { grid-column: 1 / -1; grid-row: 2; } .none { grid-column: 1 / -1; } }
-  `,
+  imports: [MatExpansionModule, MatButtonToggle, MatButtonToggleGroup, SourceNote],
+  templateUrl: './chemistry.html',
+  styleUrl: './chemistry.scss',
 })
 export class Chemistry {
   readonly items = input.required<readonly MixItem[]>();

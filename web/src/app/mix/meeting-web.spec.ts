@@ -70,7 +70,7 @@ describe('which ingredient meets which', () => {
   });
   test('a harmless pair has boxes and no lines', () => {
     const e = draw([{ product: 'isopropanol-70' }, { product: 'water' }]);
-    expect(e.querySelectorAll('path')).toHaveLength(0);
+    expect(e.querySelectorAll('.web path')).toHaveLength(0);
     expect(e.querySelectorAll('.box').length).toBeGreaterThan(1);
   });
   test('of three things the deciding two are drawn', () => {

@@ -1,7 +1,9 @@
+import { MatExpansionModule } from '@angular/material/expansion';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Finding, JudgedItem } from '@dolly-tub/core';
 import { VERDICTS } from '../shared/verdict-shape';
 
+/** As high as `--row` in the styles. */
 const ROW = 54;
 const UNKNOWN = 'not known';
 interface Box {
@@ -14,29 +16,9 @@ interface Box {
 @Component({
   selector: 'dt-meeting-web',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="web" aria-hidden="true" [style.--rows]="rows()">
-      <div class="col">@for (b of left(); track b.name) { <div class="box" [style.border-color]="b.level >= 3 ? 'var(--v' + b.level + ')' : null" [class.dash]="b.level === 3 || b.note === unknown"><b>{{ b.name }}</b><span>{{ b.note }}</span></div> }</div>
-      <svg [attr.viewBox]="'0 0 100 ' + rows() * row" preserveAspectRatio="none">@for (l of lines(); track $index) { <path [attr.d]="l.d" [attr.stroke]="'var(--v' + l.level + ')'" [attr.stroke-width]="l.level >= 4 ? 5 : 3" [attr.stroke-dasharray]="l.level === 3 ? '9 7' : l.level < 3 ? '3 6' : null" vector-effect="non-scaling-stroke" /> }</svg>
-      <div class="col">@for (b of right(); track b.name) { <div class="box" [style.border-color]="b.level >= 3 ? 'var(--v' + b.level + ')' : null" [class.dash]="b.level === 3 || b.note === unknown"><b>{{ b.name }}</b><span>{{ b.note }}</span></div> }</div>
-      @if (forms()) { <div class="forms" [style.background]="'var(--v' + top() + ')'">{{ forms() }}</div> }
-    </div>
-    <details class="table"><summary>As a table</summary>
-      <table class="small"><thead><tr><th scope="col">This</th><th scope="col">meets</th><th scope="col">and</th></tr></thead>
-      <tbody>@for (f of findings(); track $index) { <tr><td>{{ f.between[0] }}</td><td>{{ f.between[1] }}</td><td>{{ words[f.level] }}{{ f.forms.length ? ': ' + f.forms.join(', ') : '' }}</td></tr> } @empty { <tr><td colspan="3">No rule concerns them.</td></tr> }</tbody></table>
-    </details>
-  `,
-  styles: `
-    :host { display: block; }
-    .web { position: relative; display: grid; grid-template-columns: minmax(0, 1fr) minmax(70px, 0.9fr) minmax(0, 1fr); }
-    .col { display: grid; grid-auto-rows: ${ROW}px; align-content: start; }
-    .box { display: flex; justify-content: space-between; gap: 8px; align-items: center; height: 44px; padding: 0 12px; border: 2px solid var(--zinc-2); border-radius: 10px; background: var(--enamel-2); font-size: 14px; line-height: 1.1; min-width: 0; }
-    .box b { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; overflow-wrap: anywhere; hyphens: auto; } .box span { color: var(--ink-2); font-size: 14px; white-space: nowrap; } .box.dash { border-style: dashed; }
-    svg { width: 100%; height: calc(var(--rows) * ${ROW}px); display: block; } path { fill: none; }
-    .forms { position: absolute; left: 50%; top: 4px; transform: translateX(-50%); max-width: 40%; padding: 5px 14px; border-radius: 99px; color: var(--on-v); font: 600 17px/1.1 var(--display); text-align: center; }
-    summary { cursor: pointer; font-weight: 600; color: var(--ink-2); font-size: 14px; min-height: 28px; padding-top: 4px; } th { text-align: left; } td, th { padding: 3px 10px 3px 0; vertical-align: top; }
-    @media (max-width: 560px) { .web { grid-template-columns: minmax(0, 1fr) 54px minmax(0, 1fr); } .box span { display: none; } .forms { position: static; grid-column: 1 / -1; justify-self: center; transform: none; max-width: 90%; margin-top: 4px; } }
-  `,
+  imports: [MatExpansionModule],
+  templateUrl: './meeting-web.html',
+  styleUrl: './meeting-web.scss',
 })
 export class MeetingWeb {
   readonly items = input.required<readonly JudgedItem[]>();

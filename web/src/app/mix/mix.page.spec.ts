@@ -8,7 +8,7 @@ describe('Mix', () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });
     expect(p.text('.head')).toMatch(/5 of 5: keep apart Makes a poison gas/);
     expect(p.fixture.nativeElement.querySelector('.head')!.classList).toContain('whole');
-    expect(p.text('.pair')).toMatch(/R1 Sodium hypochlorite \+ Acetic acid → chlorine/);
+    expect(p.text('.pair')).toMatch(/Why Sodium hypochlorite \+ Acetic acid → chlorine/);
   });
   test('the head is a live region', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach,white-vinegar' });

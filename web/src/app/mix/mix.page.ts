@@ -1,3 +1,8 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatExpansionModule } from '@angular/material/expansion';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -32,7 +37,7 @@ import {
   whereOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectBottles, selectHousehold, selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
@@ -53,80 +58,24 @@ import { mixEvents, mixFeature } from './mix.state';
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Air, Chemistry, Chooser, LabelAllows, LabelReader, MeetingWeb, SourceNote, VerdictShape, RouterLink],
-  template: `
-    <div class="page">
-      <div class="layout">
-        <section class="plate ask" aria-labelledby="mix-title">
-          <h1 id="mix-title">What is going to meet?</h1>
-          @for (t of things(); track $index) {
-            <div class="tray thing"><div class="row top"><b>{{ t.name }}</b><button class="link" type="button" [attr.aria-label]="'take away ' + t.name" (click)="store.dispatch(events.thingTakenAway({ index: $index }))">take away</button></div><p class="small quiet">{{ t.inside }}@if (t.unknown) { <span class="unknown">{{ t.unknown }}</span> }@if (t.carried; as k) { <span class="carried">{{ k.words }}</span>@if (k.rinsable) {<button class="chip" type="button" [attr.aria-pressed]="k.rinsed" [disabled]="k.rinsed" (click)="rinse(k.index)">{{ k.rinsed ? 'rinsed now' : 'I have rinsed it' }}</button>} }@if (t.label; as l) { <button class="link" type="button" (click)="keepLabel(l.text, l.corrections)">keep it as a product</button> }</p></div>
-          }
-          <div class="row"><dt-chooser label="Add a product" look="chip" empty="+ product" [choices]="products()" (chosen)="add({ product: $event })" /><button class="chip" type="button" [attr.aria-expanded]="pasting()" (click)="pasting.set(!pasting())">+ paste a label</button>@if (bottles().length) { <dt-chooser label="Add a mixed bottle" look="chip" empty="+ own bottle" [choices]="bottles()" (chosen)="add({ bottle: $event })" /> }@if (carriers().length) { <dt-chooser label="Add what is there already: a sponge, a head, a place, a block, limescale" look="chip" empty="+ what is there" [choices]="carriers()" (chosen)="addCarrier($event)" /> }</div>
-          @if (pasting()) {
-            <form class="stack" (submit)="paste($event)">
-              <dt-label-reader [(text)]="draft.text" [(corrections)]="draft.corrections" />
-              <div class="row"><button class="btn" type="submit" [disabled]="!draft.text().trim()">Judge it</button><button class="link" type="button" [disabled]="!draft.text().trim()" (click)="keepLabel(draft.text(), draft.corrections())">keep it as a product of this house</button></div>
-            </form>
-          }
-          <p class="small"><a routerLink="/mix/shelf">Everything on the shelves at once</a></p>
-          @if (trouble(); as t) { <p class="warn small" role="alert">{{ t }}</p> }
-          <h2>Where?</h2>
-          <div class="chips" role="group" aria-label="Where they meet">@for (m of meetings(); track m.id) { <button class="chip" type="button" [attr.aria-pressed]="state.meeting() === m.id" (click)="store.dispatch(events.meetingChosen({ meeting: asMeeting(m.id) }))">{{ m.name }}</button> }</div>
-          <div class="chips">
-            @if (closable()) { <button class="chip" type="button" [attr.aria-pressed]="state.closed()" (click)="store.dispatch(events.closedToggled())">closed bottle</button> }
-            @if (rinsing(); as r) { <button class="chip" type="button" [attr.aria-pressed]="state.rinsed()" [title]="r.says" (click)="store.dispatch(events.rinsedToggled())">rinsed in between</button> }
-          </div>
-          <details class="also" [open]="state.conditions().length > 0"><summary>And is it …</summary><div class="chips" role="group" aria-label="How it is used">@for (c of conditions(); track c.id) { <button class="chip" type="button" [attr.aria-pressed]="state.conditions().includes(c.id)" (click)="store.dispatch(events.conditionToggled({ condition: c.id }))">{{ c.name }}</button> }</div></details>
-        </section>
-        @if (answer(); as a) {
-          <section class="plate verdict" [style.border-color]="'var(--v' + a.level + ')'" aria-labelledby="verdict-word">
-            <div class="head" [class.whole]="a.level >= 4" [class.deadly]="a.level === 5" [style.--v]="'var(--v' + a.level + ')'" role="status" aria-live="polite">
-              <dt-verdict-shape [level]="a.level" [size]="104" />
-              <div><p class="of">{{ a.level }} of 5{{ a.level >= 3 ? ': keep apart' : a.findings[0] && a.findings[0].ruleLevel > a.level ? '' : ': ' + words[a.level] }}</p><h2 id="verdict-word">{{ a.headline }}</h2><p class="because">{{ reason(a) }}</p></div>
-            </div>
-            @if (items().length > 1) { <dt-meeting-web [items]="items()" [findings]="a.findings" /> }
-            <div class="pair">
-              <div class="tray"><h3>Why</h3>@for (f of reasons(); track f.rule + f.because) { <p class="small"><b>{{ f.rule }}</b> {{ f.between.join(' + ') }}{{ f.forms.length ? ' → ' + f.forms.join(', ') : '' }}@if (f.note) {. {{ f.note }}} <dt-source [of]="f.source" /></p> } @empty { <p class="small">Every ingredient was looked at against every rule.</p> }</div>
-              <div class="tray"><h3>{{ a.level >= 2 ? 'What to do' : 'How' }}</h3>@for (t of a.then; track $index) { <p class="small">{{ t }}</p> }@if (own(); as o) { <p class="small quiet">{{ o.question }} You chose “{{ o.choice }}”. {{ o.because }}</p> }</div>
-            </div>
-            @if (allowed(); as q) { <dt-label-allows [of]="q.of" [asks]="q.asks" [says]="q.says" (changed)="allow($event)" /> }
-            <div class="row foot">
-              @if (a.emergency) { <button [class]="a.level >= 3 ? 'btn danger' : 'link'" type="button" (click)="happened()">{{ items().length > 1 ? 'I have already mixed it' : 'It has happened already' }}</button> }
-              @if (a.level >= 3) { <a class="btn" routerLink="/choose">Find another way</a> }
-              <span class="shapes" aria-hidden="true">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <dt-verdict-shape [level]="n" [size]="26" [style.color]="n === a.level ? 'var(--v' + n + ')' : 'var(--zinc-3)'" /> }</span>
-            </div>
-            @if (guards().length) { <div class="tray guards"><h3>{{ things().length > 1 ? 'When you use either' : 'When you use it' }}</h3><ul>@for (g of guards(); track g.text) { <li class="small" [class.who]="g.who"><b>{{ g.text }}</b><span class="quiet"> {{ g.because }}{{ g.products.length < things().length ? ' (' + g.products.join(', ') + ')' : '' }}</span></li> }</ul></div> }
-            @if (releases().length) {
-              @if (releases().length > 1) { <div class="chips" role="group" aria-label="Which gas">@for (r of releases(); track r.gas.id) { <button class="chip" type="button" [attr.aria-pressed]="release() === r" (click)="gas.set(r.gas.id)">{{ r.gas.name.toLowerCase() }}</button> }</div> }
-              @if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }
-            }
-            @if (items().length > 1) { @defer (on idle) { <dt-chemistry [items]="state.items()" [names]="names()" [mL]="mL()" [reacts]="a.level > 0" /> } }
-          </section>
-        } @else if (state.items().length === 1 && release()) {
-          <section class="plate zinc"><h2>{{ things()[0]?.name }}, used alone</h2><p>What it gives off into a closed room, at the most. Add what it may meet for a verdict.</p>@if (release(); as r) { <dt-air [release]="r" [mL]="mL()" (amount)="mL.set($event)" /> }</section>
-        } @else if (state.items().length > 1) { <section class="plate zinc waiting" role="status"><p class="quiet">Judging …</p></section>
-        } @else {
-          <section class="plate zinc"><h2>Two things, and where</h2><p>Add what is going to meet: a product, a label that you paste, or a bottle that you mixed.</p><span class="shapes legend">@for (n of [0, 1, 2, 3, 4, 5]; track n) { <span [style.color]="'var(--v' + n + ')'"><dt-verdict-shape [level]="n" [size]="30" /> {{ n }} {{ words[n] }}</span> }</span></section>
-        }
-      </div>
-    </div>
-  `,
-  styles: `
-    .layout { display: grid; grid-template-columns: minmax(320px, 0.72fr) minmax(0, 1fr); gap: 18px; align-items: start; }
-    .ask { display: grid; gap: 12px; } .ask h1 { font-size: 24px; } .ask h2 { font-size: 19px; }
-    .thing { padding: 10px 14px; } .thing .top { justify-content: space-between; } .thing p { margin: 2px 0 0; }
-      .also summary { cursor: pointer; font-weight: 600; min-height: 28px; } .also .chips { margin-top: 8px; } .guards ul { list-style: none; columns: 2; column-gap: 20px; } .guards li { break-inside: avoid; padding: 2px 0; } .guards .who b { color: var(--copper); } @media (max-width: 700px) { .guards ul { columns: 1; } }
-    .carried { display: block; } .unknown { color: var(--v3); font-weight: 600; border-bottom: 2px dashed var(--v3); margin-left: 4px; }
-    .verdict { padding: 0 22px 18px; overflow: hidden; display: grid; gap: 14px; }
-    .head { display: flex; gap: 22px; align-items: center; margin: 0 -22px; padding: 18px 26px 16px; color: var(--v); border-bottom: 2px solid var(--zinc-1); }
-    .head.whole { background: var(--v); color: var(--on-v); border: 0; } .head.deadly { background: var(--plate-5); color: var(--on-plate-5); } .head dt-verdict-shape { flex: none; }
-    .head h2 { color: inherit; font-size: 40px; font-weight: 800; } .of { margin: 0; font-weight: 700; } .because { margin: 6px 0 0; font-size: 17px; color: var(--ink); } .whole .because { color: inherit; }
-    .waiting { min-height: 660px; }
-    .pair { display: grid; grid-template-columns: 1.15fr 1fr; gap: 12px; } .tray h3 { margin-bottom: 4px; } .tray p:last-child { margin: 0; }
-    .foot { margin-top: 2px; } .shapes { margin-left: auto; display: flex; gap: 8px; } .legend { display: grid; gap: 8px; margin: 10px 0 0; font-weight: 700; } .legend span { display: flex; gap: 10px; align-items: center; }
-    @media (max-width: 860px) { .layout { grid-template-columns: minmax(0, 1fr); } .head { gap: 14px; } .head h2 { font-size: 29px; } .pair { grid-template-columns: 1fr; } .verdict { order: -1; } .shapes { margin-left: 0; } }
-  `,
+  imports: [
+    MatExpansionModule,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatTooltip,
+    MatButton,
+    Air,
+    Chemistry,
+    Chooser,
+    LabelAllows,
+    LabelReader,
+    MeetingWeb,
+    SourceNote,
+    VerdictShape,
+    RouterLink,
+  ],
+  templateUrl: './mix.page.html',
+  styleUrl: './mix.page.scss',
 })
 export class MixPage {
   protected readonly store = inject(Store);
@@ -157,6 +106,7 @@ export class MixPage {
   readonly where = input<string | undefined>();
 
   constructor() {
+    this.rinsed.done.pipe(takeUntilDestroyed()).subscribe(() => this.showRinsed());
     void this.knowledge.load();
     afterNextRender(() => (window.requestIdleCallback ?? setTimeout)(() => this.quiet.set(true)));
     effect(() => {
@@ -166,7 +116,7 @@ export class MixPage {
       if (where) this.store.dispatch(mixEvents.meetingChosen({ meeting: where as MeetingId }));
     });
   }
-  /** Mixing one's own, where practitioners disagree: shown where it matters, and it opens nothing. */
+  /** Mixing one's own, where people disagree: shown where it matters, and it opens nothing. */
   protected readonly own = computed(() => {
     const c = this.knowledge.catalogue();
     if (!c || this.state.meeting() !== 'container' || this.state.items().length < 2) return null;
@@ -242,19 +192,15 @@ export class MixPage {
       says: turns.says,
     };
   });
-  private keeping: Promise<void> = Promise.resolve();
-  /** Kept with the product, so that it is asked once; one answer after the other, each upon what was kept last. */
+  /** Kept with the product, so that it is asked once. */
   protected allow(of: Allowed): void {
-    this.keeping = this.keeping.then(async () => {
-      const settings = this.settings()!;
-      const says = (settings.labelled ?? []).filter((id) => id !== of.id);
-      try {
-        await this.api.replace('settings', { ...settings, labelled: of.says ? [...says, of.id] : says });
-      } catch (x) {
-        this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
-      }
-    });
+    const settings = this.settings()!;
+    this.allowing = (this.allowing ?? settings.labelled ?? []).filter((id) => id !== of.id);
+    if (of.says) this.allowing = [...this.allowing, of.id];
+    this.kept.ask({ does: 'change', on: 'settings', id: settings.id, fields: { labelled: [...this.allowing] } });
   }
+  /** Answers that are under way: the next one goes upon them. */
+  private allowing: readonly string[] | null = null;
   protected readonly items = computed<readonly JudgedItem[]>(() => this.resolved() ?? []);
   protected readonly answer = computed(() => {
     const c = this.knowledge.catalogue();
@@ -337,7 +283,8 @@ export class MixPage {
   }
   private readonly household = this.store.selectSignal(selectHousehold);
   private readonly clock = inject(Clock);
-  private readonly api = inject(HouseholdApi);
+  private readonly kept = deedsFrom('mix: label allows');
+  private readonly rinsed = deedsFrom('mix: rinsed');
   /** The verdict is on the screen: what nobody looks at yet may be worked out. */
   private readonly quiet = signal(false);
   /** All that carries something, judged from the log: tools, heads, places, blocks in a fixture. */
@@ -382,37 +329,28 @@ export class MixPage {
   private carrierNamed = (name: string): Carrier | undefined =>
     this.allCarriers().find((k) => `${k.name}, ${k.where}` === name);
   /** Written down, so that every other place knows it too; the verdict follows. */
-  protected async rinse(n: number): Promise<void> {
+  protected rinse(n: number): void {
     const item = this.state.items()[n];
     const c = this.knowledge.catalogue();
     const k = item?.holds && this.carrierNamed(item.holds.name);
     if (!k || !c) return;
-    try {
-      await this.api.write({
-        kind: 'rinse',
-        ...(k.kind === 'spot' ? { spot: k.id } : { tools: [k.id] }),
-        rinsed: 2,
-        text: `${capital(k.name)}, ${k.where}: rinsed.`,
-      });
-      this.store.dispatch(
-        mixEvents.thingsBrought({
-          items: this.state.items().map((x, i) =>
-            i === n && x.holds
-              ? {
-                  holds: {
-                    ...x.holds,
-                    what: x.holds.what.map((w) => ({ ...w, rinsed: true, times: 2, rinsedDaysAgo: 0 })),
-                  },
-                }
-              : x,
-          ),
-        }),
-      );
-    } catch (x) {
-      this.trouble.set(x instanceof Refused ? x.detail : 'That did not work.');
-    }
+    const text = `${capital(k.name)}, ${k.where}: rinsed.`;
+    const what = k.kind === 'spot' ? { spot: k.id } : { tools: [k.id] };
+    this.rinsedOne.set(n);
+    this.rinsed.ask({ does: 'write', entry: { kind: 'rinse', ...what, rinsed: 2, text } }, text);
   }
-  protected readonly trouble = signal<string | null>(null);
+  /** Which of the things was said to be rinsed. */
+  private readonly rinsedOne = signal(-1);
+  private showRinsed(): void {
+    const n = this.rinsedOne();
+    const items = this.state.items().map((x, i) => {
+      if (i !== n || !x.holds) return x;
+      const what = x.holds.what.map((w) => ({ ...w, rinsed: true, times: 2, rinsedDaysAgo: 0 }));
+      return { holds: { ...x.holds, what } };
+    });
+    this.store.dispatch(mixEvents.thingsBrought({ items }));
+  }
+  protected readonly trouble = computed(() => this.kept.trouble() ?? this.rinsed.trouble());
   private labelOf(n: number): { text: string; corrections: readonly Correction[] } | null {
     const item = this.state.items()[n];
     return item?.label ? { text: item.label, corrections: item.corrections ?? [] } : null;

@@ -50,7 +50,7 @@ describe('Own things', () => {
       door: 'materials',
       body: { name: 'Grandfather’s desk', basedOn: 'oiled-wood', changes: { pH: { max: 8 } } },
     });
-    expect(p.text('[role=status]')).toMatch(/is known from now on/);
+    expect(p.told()).toMatch(/is known from now on/);
   });
   test('a number out of range is refused before it is sent, and what was typed stays', async () => {
     const p = await open(OwnPage, { kind: 'tools' });
@@ -65,7 +65,9 @@ describe('Own things', () => {
     await p.type('How rough', '0.7');
     await p.press(/^Keep it/);
     expect(p.text('[role=alert]')).toBe('The shelf fell down.');
-    expect((p.fixture.nativeElement.querySelector('#own-name') as HTMLInputElement).value).toBe('My scrubber');
+    expect((p.fixture.nativeElement.querySelector('[formControlName=name]') as HTMLInputElement).value).toBe(
+      'My scrubber',
+    );
   });
   test('what the house has is listed, can be changed and taken away', async () => {
     const p = await open(OwnPage, { kind: 'soils' }, (r) => {

@@ -1,8 +1,8 @@
+import { dirt } from '@dolly-tub/core';
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
 import type { Room, Spot } from '@dolly-tub/core';
 import { arc as d3arc, curveCatmullRom, line as d3line } from 'd3-shape';
 import { SEVERITY } from '../shared/words';
-import { dirt } from './due';
 
 const MARGIN = 260;
 const arc = d3arc();
@@ -15,68 +15,8 @@ const route = d3line<{ x: number; y: number }>()
 @Component({
   selector: 'dt-plan',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="sheet" #sheet [style.aspect-ratio]="box().w + ' / ' + box().h" [style.width]="'min(100%, ' + (470 * box().w) / box().h + 'px)'">
-      <svg [attr.viewBox]="viewBox()" role="img" [attr.aria-label]="describe()">
-        <defs><pattern id="floor" width="300" height="300" patternUnits="userSpaceOnUse"><path d="M300 0H0V300" class="tile" /></pattern></defs>
-        <polygon [attr.points]="outline()" class="floor" /><polygon [attr.points]="outline()" fill="url(#floor)" />
-        @for (f of room().fixtures; track f.id) {
-          <g class="fixture" [attr.transform]="'translate(' + f.x + ' ' + f.y + ')'">
-            @switch (f.shape) {
-              @case ('shower') { <rect [attr.width]="f.w" [attr.height]="f.d" class="wet" /><circle [attr.cx]="f.w / 2" [attr.cy]="f.d * 0.42" r="46" class="thin" /><path [attr.d]="'M' + f.w + ' 0V' + f.d" class="screen" /> }
-              @case ('basin') { <rect [attr.width]="f.w" [attr.height]="f.d" rx="60" /><ellipse [attr.cx]="f.w / 2" [attr.cy]="f.d / 2" [attr.rx]="f.w * 0.36" [attr.ry]="f.d * 0.32" class="wet" /> }
-              @case ('sink') { <rect [attr.width]="f.w" [attr.height]="f.d" rx="50" class="wet" /> }
-              @case ('bath') { <rect [attr.width]="f.w" [attr.height]="f.d" rx="120" /><rect x="70" y="70" [attr.width]="f.w - 140" [attr.height]="f.d - 140" rx="180" class="wet" /> }
-              @case ('toilet') { <rect [attr.x]="f.w * 0.74" [attr.width]="f.w * 0.26" [attr.height]="f.d" rx="30" /><ellipse [attr.cx]="f.w * 0.38" [attr.cy]="f.d / 2" [attr.rx]="f.w * 0.38" [attr.ry]="f.d * 0.42" /> }
-              @case ('bed') { <rect [attr.width]="f.w" [attr.height]="f.d" rx="60" /><path [attr.d]="'M0 ' + f.d * 0.28 + 'H' + f.w" class="thin" /> }
-              @case ('mat') { <rect [attr.width]="f.w" [attr.height]="f.d" rx="30" class="soft" /> }
-              @default { <rect [attr.width]="f.w" [attr.height]="f.d" rx="26" /> }
-            }
-          </g>
-        }
-        @for (d of room().drains; track $index) { <g class="drain" [attr.transform]="'translate(' + d.x + ' ' + d.y + ')'"><circle r="44" /><path d="M-26-26 26 26M26-26-26 26" /></g> }
-        <polygon [attr.points]="outline()" class="wall" />
-        @for (o of openings(); track $index) {
-          @if (o.kind === 'window') { <path [attr.d]="o.line" class="window" /> } @else { <path [attr.d]="o.line" class="gap" /><path [attr.d]="o.swing" class="door" /> }
-          <text [attr.x]="o.tx" [attr.y]="o.ty" class="word" [attr.text-anchor]="o.anchor">{{ o.word }}</text>
-        }
-        <path [attr.d]="stitches()" class="stitches" />
-      </svg>
-      @for (p of pins(); track p.spot.id) {
-        <button type="button" [class.on]="p.spot.id === picked()" [class]="'pin ' + p.side" [class.movable]="arranging()" [style.left.%]="p.left_pc" [style.top.%]="p.top_pc" [attr.aria-pressed]="p.spot.id === picked()" [attr.aria-label]="p.label" (click)="pick.emit(p.spot.id)" (pointerdown)="grab($event, p.spot)" (keydown)="nudge($event, p.spot)">
-          <svg viewBox="-26 -26 52 52" aria-hidden="true"><circle r="19" class="face" /><path [attr.d]="p.track" class="track" /><path [attr.d]="p.fill" class="fill" /></svg>
-          <b class="num">{{ p.spot.routeOrder }}</b>&ngsp;<span>{{ p.spot.name }}</span>
-        </button>
-      }
-    </div>
-  `,
-  styles: `
-    :host { display: block; }
-    .sheet { position: relative; margin: 0 auto; }
-    svg { display: block; width: 100%; height: 100%; }
-    .floor { fill: var(--enamel-2); }
-    .tile { fill: none; stroke: var(--zinc-1); stroke-width: 14; }
-    .wall { fill: none; stroke: var(--ink); stroke-width: 62; stroke-linejoin: round; }
-    .fixture rect, .fixture ellipse { fill: var(--enamel); stroke: var(--blue-deep); stroke-width: 14; }
-    .fixture .wet { fill: var(--water); }
-    .fixture .soft { fill: var(--copper-wash); stroke: var(--zinc-3); stroke-dasharray: 40 24; }
-    .thin { fill: none; stroke: var(--blue-deep); stroke-width: 12; }
-    .screen { stroke: var(--copper); stroke-width: 34; }
-    .drain circle { fill: var(--zinc-1); stroke: var(--zinc-4); stroke-width: 12; } .drain path { stroke: var(--zinc-4); stroke-width: 10; }
-    .window { stroke: var(--water); stroke-width: 44; } .gap { stroke: var(--enamel); stroke-width: 66; }
-    .door { fill: none; stroke: var(--zinc-3); stroke-width: 12; }
-    .word { font: 600 84px var(--text); fill: var(--ink-2); }
-    .stitches { fill: none; stroke: var(--blue); stroke-width: 15; stroke-linecap: round; stroke-dasharray: 6 40; opacity: 0.75; }
-    .pin { position: absolute; transform: translate(-24px, -24px); display: flex; align-items: center; gap: 1px; min-height: 48px; padding: 0; border: 0; background: none; cursor: pointer; color: var(--ink); font-weight: 600; font-size: 14px; white-space: nowrap; border-radius: 24px; }
-    .pin.left { flex-direction: row-reverse; transform: translate(calc(-100% + 24px), -24px); } .pin.hidden span { display: none; } .pin.hidden.on span, .pin.hidden:hover span, .pin.hidden:focus-visible span { display: inline; position: relative; z-index: 3; }
-    .pin svg { width: 48px; height: 48px; flex: none; }
-    .pin b { position: absolute; left: 0; width: 48px; text-align: center; font-size: 18px; } .pin.left b { left: auto; right: 0; }
-    .pin span { background: color-mix(in srgb, var(--enamel) 88%, transparent); border-radius: 6px; padding: 0 5px; }
-    .face { fill: var(--enamel); } .track { fill: var(--zinc-2); } .fill { fill: var(--copper); }
-    .pin.on .face { fill: var(--blue); } .pin.on b { color: var(--on-blue); } .pin.on span { color: var(--blue); font-weight: 700; }
-    .pin.movable { cursor: grab; touch-action: none; } .pin.movable .face { stroke: var(--blue); stroke-width: 2; stroke-dasharray: 4 3; }
-    @media (max-width: 860px) { .pin span, .pin.hidden.on span, .pin.hidden:hover span, .pin.hidden:focus-visible span { display: none; } .pin, .pin.left { transform: translate(-20px, -20px); flex-direction: row; } .pin svg { width: 40px; height: 40px; } .pin b, .pin.left b { left: 0; right: auto; width: 40px; font-size: 16px; } .word { font-size: 120px; } }
-  `,
+  templateUrl: './plan.html',
+  styleUrl: './plan.scss',
 })
 export class Plan {
   readonly room = input.required<Room>();

@@ -104,7 +104,7 @@ describe('changing a spot', () => {
   });
   test.each([
     ['Name', '', /Give it a name/],
-    ['Size, m²', 'big', /number of square metres/],
+    ['Size', 'big', /number of square metres/],
     ['Every so many days', '-3', /number of days/],
   ])('%s "%s" gets a sentence, and nothing is sent', async (field, text, says) => {
     const p = await edit();
@@ -122,7 +122,9 @@ describe('changing a spot', () => {
     );
     await p.settle();
     expect(p.text('[role=alert]')).toMatch(/Somebody changed it while you typed.*Their words/);
-    expect((p.fixture.nativeElement.querySelector('#spot-edit-name') as HTMLInputElement).value).toBe('My words');
+    expect((p.fixture.nativeElement.querySelector('[formControlName=name]') as HTMLInputElement).value).toBe(
+      'My words',
+    );
     await p.press(/^Keep mine and save/);
     expect(p.api.replaced[0]!.record).toMatchObject({ version: 4, name: 'My words' });
   });
@@ -133,7 +135,9 @@ describe('changing a spot', () => {
     p.api.refuse = refusal('newer', 409, { ...row, version: 7, name: 'Their words' });
     await submit(p);
     await p.press(/^Take theirs/);
-    expect((p.fixture.nativeElement.querySelector('#spot-edit-name') as HTMLInputElement).value).toBe('Their words');
+    expect((p.fixture.nativeElement.querySelector('[formControlName=name]') as HTMLInputElement).value).toBe(
+      'Their words',
+    );
   });
   test('a soil is taken off, and leaving keeps all as it was', async () => {
     const p = await edit();

@@ -1,13 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { Spot } from '@dolly-tub/core';
+import { dueInDays, dueWords, lookedAt, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectLoaded, selectLog, selectRooms, selectSettings, selectSpots } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { figure } from '../shared/words';
-import { dueInDays, dueWords } from './due';
+import { figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
 import { SpotCard } from './spot-card';
@@ -17,51 +18,13 @@ import { SpotEdit } from './spot-edit';
 @Component({
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Plan, SpotCard, SpotEdit, RouterLink],
-  template: `
-    <div class="page">
-      @if (room(); as r) {
-        <div class="page-head">
-          <div><h1>{{ r.name }}</h1><p class="quiet about">{{ about() }}</p></div>
-          <nav class="chips" aria-label="Rooms">@for (x of rooms(); track x.id) { <a class="chip" [routerLink]="['/rooms', x.id]" [class.on]="x.id === r.id" [attr.aria-current]="x.id === r.id ? 'page' : null">{{ x.name }}</a> }</nav>
-        </div>
-        <div class="layout">
-          <div class="plate draw">
-            <dt-plan [room]="r" [spots]="here()" [picked]="spot()?.id ?? null" [arranging]="state.mode() === 'arrange'" (pick)="pick($event)" (moved)="move($event)" />
-            <div class="row tools no-print"><button class="chip" type="button" [attr.aria-pressed]="state.mode() === 'arrange'" (click)="store.dispatch(events.arrangingToggled())">{{ state.mode() === 'arrange' ? 'Done moving' : 'Move the spots' }}</button><span class="quiet small">@if (state.mode() === 'arrange') { Drag a ring, or Alt and an arrow key. } @else { Rings fill as they get dirty; stitches show the way round. }</span></div>
-            @if (trouble(); as t) { <p class="warn" role="alert">{{ t }}</p> }
-          </div>
-          <div class="stack side">
-            @if (spot(); as s) {
-              @if (state.mode() === 'edit') { <dt-spot-edit [spot]="s" (done)="store.dispatch(events.editClosed())" /> } @else { <dt-spot-card [spot]="s" (edit)="store.dispatch(events.editOpened())" (looked)="look(s, $event)" /> }
-            }
-            <section class="plate zinc" aria-labelledby="due-title">
-              <h3 id="due-title">Due here</h3>
-              <ul class="due">
-                @for (d of due(); track d.spot.id) { <li><button class="pick" type="button" (click)="pick(d.spot.id)"><span>{{ d.spot.routeOrder }}. {{ d.spot.name }}</span><b [class.warn]="d.days <= 0">{{ d.words }}</b></button></li> }
-              </ul>
-            </section>
-          </div>
-        </div>
-      } @else if (loaded()) {
-        <div class="plate"><h1>No rooms yet</h1><p>Put the demo household back in the settings, or bring in a file of your own.</p><a class="btn strong" routerLink="/settings">Settings</a></div>
-      } @else { <p class="quiet" role="status">Reading the house …</p> }
-    </div>
-  `,
-  styles: `
-    .about { margin: 4px 0 0; }
-    .layout { display: grid; grid-template-columns: minmax(0, 1.85fr) minmax(340px, 1fr); gap: 18px; align-items: start; }
-    .draw { padding: 10px 14px 14px; }
-    .tools { margin-top: 4px; }
-    .due { list-style: none; margin-top: 8px; }
-    .pick { display: flex; justify-content: space-between; gap: 12px; width: 100%; min-height: 34px; padding: 4px 6px; border: 0; border-radius: 8px; background: none; text-align: left; cursor: pointer; }
-    .pick:hover { background: var(--blue-wash); }
-    @media (max-width: 860px) { .layout { grid-template-columns: minmax(0, 1fr); } .chips { flex-wrap: nowrap; overflow-x: auto; width: 100%; padding: 4px 3px 8px; } .chip { flex: none; } }
-  `,
+  imports: [MatButtonToggle, MatButton, Plan, SpotCard, SpotEdit, RouterLink],
+  templateUrl: './rooms.page.html',
+  styleUrl: './rooms.page.scss',
 })
 export class RoomsPage {
   protected readonly store = inject(Store);
-  private readonly api = inject(HouseholdApi);
+  private readonly deeds = deedsFrom('rooms: spot');
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   protected readonly events = roomsEvents;
@@ -74,7 +37,7 @@ export class RoomsPage {
   private readonly spots = this.store.selectSignal(selectSpots);
   private readonly log = this.store.selectSignal(selectLog);
   private readonly settings = this.store.selectSignal(selectSettings);
-  protected readonly trouble = signal<string | null>(null);
+  protected readonly trouble = this.deeds.trouble;
   /** Route: /rooms/:room?spot= */
   readonly roomId = input<string | undefined>(undefined, { alias: 'room' });
   readonly spotId = input<string | undefined>(undefined, { alias: 'spot' });
@@ -120,28 +83,13 @@ export class RoomsPage {
   protected pick(spot: string): void {
     void this.router.navigate(['/rooms', this.room()!.id], { queryParams: { spot }, replaceUrl: true });
   }
-  protected async move(m: { spot: Spot; x: number; y: number }): Promise<void> {
-    await this.keep({ ...m.spot, x: m.x, y: m.y });
+  protected move({ spot, x, y }: { spot: Spot; x: number; y: number }): void {
+    this.keep(spot, { x, y }, `${spot.name} moved.`);
   }
-  /** One look: the worst soil takes the new amount; clean takes all of it off. */
-  protected async look(s: Spot, severity: number): Promise<void> {
-    const worst = Math.max(0, ...s.soils.map((x) => x.severity));
-    const soils = s.soils.map((x) =>
-      severity === 0
-        ? { ...x, severity: 0 }
-        : x.severity === worst
-          ? { ...x, severity, seenAt: this.clock.now().toISOString() }
-          : x,
-    );
-    await this.keep({ ...s, soils });
+  protected look(s: Spot, severity: number): void {
+    this.keep(s, { soils: lookedAt(s, severity, this.clock.now()) }, `${s.name}: ${SEVERITY[severity]}.`);
   }
-  private async keep(s: Spot): Promise<void> {
-    this.trouble.set(null);
-    try {
-      await this.api.replace('spots', s);
-    } catch (e) {
-      if (!(e instanceof Refused)) throw e;
-      this.trouble.set(e.detail);
-    }
+  private keep({ id, version }: Spot, fields: Partial<Spot>, says: string): void {
+    this.deeds.ask({ does: 'change', on: 'spots', id, version, fields }, says);
   }
 }

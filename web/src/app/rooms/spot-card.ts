@@ -1,3 +1,5 @@
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ledgerOfSpot, neighboursOf, type Spot, withFinish } from '@dolly-tub/core';
@@ -11,38 +13,9 @@ import { SEVERITY, when } from '../shared/words';
 @Component({
   selector: 'dt-spot-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
-  template: `
-    <section class="plate fade" aria-labelledby="spot-name">
-      <h2 id="spot-name"><span class="n num" aria-hidden="true">{{ spot().routeOrder }}</span>{{ spot().name }}</h2>
-      <dl class="facts">
-        <dt>Made of</dt><dd>{{ madeOf() }} · {{ spot().area_m2 }} m²</dd>
-        <dt>On it</dt><dd>{{ onIt() }}</dd>
-        @if (beside()) { <dt>Beside it</dt><dd>{{ beside() }}</dd> }
-        <dt>Last used</dt><dd>{{ lastUsed() }}</dd>
-        @if (worked()) { <dt>Worked here</dt><dd>{{ worked() }}</dd> }
-      </dl>
-      <div class="row">
-        <a class="btn strong" routerLink="/choose" [queryParams]="{ spot: spot().id }">What shifts it</a>
-        <button class="btn" type="button" (click)="edit.emit()">Change</button>
-      </div>
-      <h3 class="once">How dirty, once over</h3>
-      <div class="scale" role="group" aria-label="How dirty, once over">
-        @for (w of words; track $index) {
-          <button type="button" [style.--step]="$index" [attr.aria-pressed]="worst() === $index" (click)="looked.emit($index)"><i aria-hidden="true"></i>{{ w }}</button>
-        }
-      </div>
-    </section>
-  `,
-  styles: `
-    :host { display: block; }
-    section { display: grid; gap: 11px; } .once { font-size: 16px; margin-top: 2px; }
-    .n { color: var(--blue); margin-right: 10px; font-size: 28px; }
-    .scale { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)); gap: 6px; }
-    .scale button { display: grid; gap: 6px; justify-items: stretch; align-content: start; padding: 4px 2px; border: 2px solid transparent; border-radius: 10px; background: none; font-size: 14px; line-height: 1.15; cursor: pointer; color: var(--ink-2); font-weight: 600; min-height: 54px; }
-    .scale i { height: 18px; border-radius: 7px; border: 1px solid var(--zinc-3); background: color-mix(in oklab, var(--copper) calc(var(--step) * 20%), var(--enamel-2)); }
-    .scale button[aria-pressed='true'] { border-color: var(--blue); color: var(--ink); }
-  `,
+  imports: [MatButtonToggle, MatButtonToggleGroup, MatButton, RouterLink],
+  templateUrl: './spot-card.html',
+  styleUrl: './spot-card.scss',
 })
 export class SpotCard {
   private readonly knowledge = inject(Knowledge);

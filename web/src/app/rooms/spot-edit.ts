@@ -1,3 +1,7 @@
+import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -9,26 +13,30 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { type Spot, withFinish } from '@dolly-tub/core';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { Clock } from '../shared/clock';
+import { between, numberIn, said } from '../shared/valid';
 import { SEVERITY } from '../shared/words';
 
-interface Draft {
-  name: string;
-  face: string;
-  interval: string;
-  area: string;
-  soils: Spot['soils'];
-}
-const draftOf = (s: Spot): Draft => ({
-  name: s.name,
-  face: s.finish ? `${s.material}/${s.finish}` : s.material,
-  interval: s.interval_days ? String(s.interval_days) : '',
-  area: String(s.area_m2),
-  soils: s.soils.map((x) => ({ ...x })),
-});
+const text = (validators: ValidatorFn[]): FormControl<string> => new FormControl('', { nonNullable: true, validators });
+const formOf = () =>
+  new FormGroup({
+    name: text([said]),
+    face: text([]),
+    area: text([said, between(0.01, 500)]),
+    interval: text([between(0.5, 3650)]),
+    soils: new FormControl<Spot['soils']>([], { nonNullable: true }),
+  });
+/** Where the server finds something wrong, and in which field that is typed. */
+const FIELD_OF: Record<string, 'name' | 'area' | 'interval'> = {
+  '/name': 'name',
+  '/area_m2': 'area',
+  '/interval_days': 'interval',
+};
 
 /**
  * Change a spot. When somebody else saved first, the newer record stands beside the form and what was
@@ -37,61 +45,40 @@ const draftOf = (s: Spot): Draft => ({
 @Component({
   selector: 'dt-spot-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser],
-  template: `
-    <form class="plate" (submit)="save($event)" aria-labelledby="edit-title">
-      <h2 id="edit-title">Change {{ spot().name }}</h2>
-      @if (newer(); as n) {
-        <div class="tray copper" role="alert">
-          <h3>Somebody changed it while you typed</h3>
-          <p>Saved elsewhere: <b>{{ n.name }}</b>, every {{ n.interval_days ?? '–' }} days, {{ soilWords(n) }}. What you typed is still below.</p>
-          <div class="row"><button class="btn" type="button" (click)="takeTheirs(n)">Take theirs</button><button class="btn" type="button" (click)="keepMine(n)">Keep mine and save</button></div>
-        </div>
-      }
-      <div class="field"><label for="spot-edit-name">Name</label><input id="spot-edit-name" name="name" [value]="draft().name" (input)="set('name', $event)" maxlength="80" required />@if (wrong()['/name']; as w) { <span class="wrong">{{ w }}</span> }</div>
-      <div class="field"><span class="label">Made of</span><span><dt-chooser label="Made of" look="chip" [choices]="faces()" [value]="draft().face" (chosen)="patch({ face: $event })" /></span></div>
-      <div class="pair">
-        <div class="field"><label for="spot-edit-area">Size, m²</label><input id="spot-edit-area" inputmode="decimal" [value]="draft().area" (input)="set('area', $event)" />@if (wrong()['/area_m2']; as w) { <span class="wrong">{{ w }}</span> }</div>
-        <div class="field"><label for="spot-edit-days">Every so many days</label><input id="spot-edit-days" inputmode="decimal" [value]="draft().interval" (input)="set('interval', $event)" />@if (wrong()['/interval_days']; as w) { <span class="wrong">{{ w }}</span> }</div>
-      </div>
-      <div class="field">
-        <span class="label">On it</span>
-        @for (s of draft().soils; track s.soil; let i = $index) {
-          <span class="row"><b>{{ soilName(s.soil) }}</b><dt-chooser [label]="'How much ' + soilName(s.soil)" look="chip" [choices]="amounts" [value]="'' + s.severity" (chosen)="severity(i, $event)" /><button class="link" type="button" (click)="drop(i)">take off</button></span>
-        }
-        <span><dt-chooser label="Add what is on it" look="chip" empty="add something" [choices]="soils()" (chosen)="add($event)" /></span>
-      </div>
-      @if (trouble(); as t) { <p class="wrong" role="alert">{{ t }}</p> }
-      <div class="row"><button class="btn strong" type="submit" [disabled]="saving()">Save</button><button class="btn" type="button" (click)="done.emit()">Leave it</button></div>
-    </form>
-  `,
-  styles:
-    'form{display:grid;gap:14px} .pair{display:grid;grid-template-columns:1fr 1fr;gap:12px} .wrong{color:var(--v5);font-weight:600}',
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, MatButton, Chooser],
+  templateUrl: './spot-edit.html',
+  styleUrl: './spot-edit.scss',
 })
 export class SpotEdit {
-  private readonly api = inject(HouseholdApi);
+  protected readonly deeds = deedsFrom('rooms: edit a spot');
   private readonly knowledge = inject(Knowledge);
+  private readonly clock = inject(Clock);
   readonly spot = input.required<Spot>();
   readonly done = output<void>();
   /** The version that the form was opened on. */
   private readonly opened = signal<Spot | null>(null);
-  protected readonly draft = signal<Draft>({ name: '', face: '', interval: '', area: '', soils: [] });
+  protected readonly form = formOf();
   protected readonly newer = signal<Spot | null>(null);
-  protected readonly trouble = signal<string | null>(null);
-  protected readonly wrong = signal<Record<string, string>>({});
-  protected readonly saving = signal(false);
+  protected readonly trouble = this.deeds.trouble;
   protected readonly amounts: Choice[] = SEVERITY.map((name, i) => ({ id: String(i), name }));
 
   constructor() {
+    this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
+    this.deeds.refused.pipe(takeUntilDestroyed()).subscribe(({ current, errors }) => {
+      if (current) this.newer.set(current as unknown as Spot);
+      for (const x of errors) {
+        const field = FIELD_OF[x.path];
+        if (field) this.form.controls[field].setErrors({ server: x.message });
+      }
+    });
     effect(() => {
       const spot = this.spot();
       untracked(() => {
         if (this.opened()?.id === spot.id) {
-          if (spot.version > this.opened()!.version && !this.saving()) this.newer.set(spot);
+          if (spot.version > this.opened()!.version && !this.deeds.busy()) this.newer.set(spot);
           return;
         }
-        this.opened.set(spot);
-        this.draft.set(draftOf(spot));
+        this.lay(spot);
       });
     });
   }
@@ -110,72 +97,55 @@ export class SpotEdit {
   protected soilName = (id: string): string => this.knowledge.catalogue()?.soils.get(id)?.name ?? id;
   protected soilWords = (s: Spot): string =>
     s.soils.map((x) => `${this.soilName(x.soil)} ${SEVERITY[x.severity]}`).join(', ') || 'nothing on it';
-  protected patch(p: Partial<Draft>): void {
-    this.draft.update((d) => ({ ...d, ...p }));
+  private lay(spot: Spot): void {
+    this.opened.set(spot);
+    this.form.reset({
+      name: spot.name,
+      face: spot.finish ? `${spot.material}/${spot.finish}` : spot.material,
+      area: String(spot.area_m2),
+      interval: spot.interval_days ? String(spot.interval_days) : '',
+      soils: spot.soils.map((x) => ({ ...x })),
+    });
   }
-  protected set(key: 'name' | 'interval' | 'area', e: Event): void {
-    this.patch({ [key]: (e.target as HTMLInputElement).value });
+  private get soilsOn(): FormControl<Spot['soils']> {
+    return this.form.controls.soils;
   }
   protected severity(i: number, v: string): void {
-    this.patch({ soils: this.draft().soils.map((s, n) => (n === i ? { ...s, severity: Number(v) } : s)) });
+    this.soilsOn.setValue(this.soilsOn.value.map((s, n) => (n === i ? { ...s, severity: Number(v) } : s)));
   }
   protected drop(i: number): void {
-    this.patch({ soils: this.draft().soils.filter((_, n) => n !== i) });
+    this.soilsOn.setValue(this.soilsOn.value.filter((_, n) => n !== i));
   }
   protected add(soil: string): void {
-    if (!this.draft().soils.some((s) => s.soil === soil))
-      this.patch({
-        soils: [...this.draft().soils, { soil, severity: 3, age: 'dried', seenAt: new Date().toISOString() }],
-      });
+    if (!this.soilsOn.value.some((s) => s.soil === soil))
+      this.soilsOn.setValue([
+        ...this.soilsOn.value,
+        { soil, severity: 3, age: 'dried', seenAt: this.clock.now().toISOString() },
+      ]);
   }
   protected takeTheirs(n: Spot): void {
-    this.opened.set(n);
-    this.draft.set(draftOf(n));
+    this.lay(n);
     this.newer.set(null);
   }
   protected keepMine(n: Spot): void {
     this.opened.set(n);
     this.newer.set(null);
-    void this.send();
+    this.send();
   }
-  protected save(e: Event): void {
-    e.preventDefault();
-    void this.send();
-  }
-  private async send(): Promise<void> {
-    const d = this.draft();
-    const [material, finish] = d.face.split('/');
-    const num = (t: string): number => Number(t.trim().replace(',', '.'));
-    const body = {
-      ...this.opened()!,
-      name: d.name.trim(),
+  protected send(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { name, face, soils } = this.form.getRawValue();
+    const [material, finish] = face.split('/');
+    const fields = {
+      name: name.trim(),
       material: material!,
       finish: finish ?? null,
-      area_m2: num(d.area),
-      interval_days: d.interval.trim() ? num(d.interval) : null,
-      soils: d.soils,
+      area_m2: numberIn(this.form.controls.area)!,
+      interval_days: numberIn(this.form.controls.interval),
+      soils,
     };
-    const wrong: Record<string, string> = {};
-    if (!body.name) wrong['/name'] = 'Give it a name.';
-    if (!(body.area_m2 > 0 && body.area_m2 <= 500)) wrong['/area_m2'] = 'A number of square metres, for example 2.4.';
-    if (body.interval_days !== null && !(body.interval_days >= 0.5))
-      wrong['/interval_days'] = 'A number of days, for example 7, or leave it empty.';
-    this.wrong.set(wrong);
-    this.trouble.set(null);
-    if (Object.keys(wrong).length) return;
-    this.saving.set(true);
-    try {
-      await this.api.replace('spots', body);
-      this.done.emit();
-    } catch (e) {
-      if (!(e instanceof Refused)) throw e;
-      if (e.status === 409 && e.current) this.newer.set(e.current as unknown as Spot);
-      else {
-        this.trouble.set(e.detail);
-        this.wrong.set(Object.fromEntries(e.errors.map((x) => [x.path, x.message])));
-      }
-    } finally {
-      this.saving.set(false);
-    }
+    const { id, version } = this.opened()!;
+    this.deeds.ask({ does: 'change', on: 'spots', id, version, fields }, `${fields.name} is changed.`);
   }
 }

@@ -1,3 +1,8 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,7 +16,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { againstGoingOn, type LogFields, movesFor, type Run, type Spot, type Taken, takePiece } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
@@ -29,64 +34,17 @@ const OUTCOMES: [Outcome, string, string][] = [
 @Component({
   selector: 'dt-run',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [MatCheckbox, MatProgressBar, MatButtonToggle, MatButtonToggleGroup, MatButton, RouterLink],
   host: { '(document:keydown)': 'key($event)' },
-  template: `
-    @if (run(); as r) {
-      <div class="run">
-        <div class="wood" aria-hidden="true"></div>
-        <header><h1>{{ place() }}</h1><span class="quiet">{{ ending() ? 'how did it go?' : 'step ' + (r.index + 1) + ' of ' + r.steps.length }}</span><span class="chip still">{{ left() }}</span></header>
-        <div class="progress" role="progressbar" aria-label="Steps done" [attr.aria-valuenow]="r.index" aria-valuemin="0" [attr.aria-valuemax]="r.steps.length"><i [style.width.%]="(100 * r.index) / r.steps.length"></i></div>
-        <section class="plate step" aria-live="polite">
-          @if (r.state !== 'running') { <h2>Done and written down.</h2><p class="because">{{ doneSays() }}</p>@if (shift(); as t) { <p class="shift">{{ t }}</p> } }
-          @else if (ending()) {
-            <h2>{{ open().length ? 'Before it is finished' : 'How did it go?' }}</h2>
-            @for (c of r.closes ?? []; track c) { <button type="button" class="btn holds" role="checkbox" [attr.aria-checked]="holds().has(c)" (click)="say(c)"><span aria-hidden="true">{{ holds().has(c) ? '✓' : '' }}</span>{{ capital(c) }}</button> }
-            @if (open().length) { <p class="because">Not closed while that does not hold. Go back if it was skipped.</p> }
-            <div class="outcomes">@for (o of outcomes; track o[0]) { <button type="button" class="btn" [class]="'btn ' + o[0]" [disabled]="saving() || open().length > 0" (click)="finish(o[0])"><b>{{ o[1] }}</b><span>{{ o[2] }}</span></button> }</div>
-            <div class="row"><button class="chip" type="button" [attr.aria-pressed]="rinsed() > 0" (click)="rinsed.set(rinsed() === 0 ? 1 : rinsed() === 1 ? 2 : 0)">{{ rinsed() === 2 ? 'rinsed twice' : rinsed() === 1 ? 'rinsed once' : 'not rinsed' }}</button><button class="chip" type="button" [attr.aria-pressed]="aired()" (click)="aired.set(!aired())">aired</button>@if (toolNames(); as t) { <button class="chip" type="button" [attr.aria-pressed]="toolsRinsed() > 0" (click)="toolsRinsed.set(toolsRinsed() ? 0 : 1)">{{ t }} rinsed</button> }</div>
-          } @else {
-            <span class="chip still">{{ what() }}</span>
-            <h2>{{ step()!.text }}</h2>
-            <p class="because">{{ capital(step()!.because) }}.</p>
-            @for (b of against(); track b.text) { <p class="stop" role="alert"><b>Stop.</b> {{ b.text }} <a routerLink="/emergency">They have already met</a></p> }
-            @for (t of pieces(); track t) { <p class="warn" role="alert">{{ t }}</p> }
-          }
-          @for (t of timers(); track t.id) {
-            <div class="tray timer" [class.ready]="t.ready" [class.over]="t.over" role="timer" [attr.aria-label]="t.say"><svg viewBox="0 0 56 56" aria-hidden="true"><circle cx="28" cy="28" r="23" class="track" /><circle cx="28" cy="28" r="23" class="run-arc" [attr.stroke-dasharray]="144.500" [attr.stroke-dashoffset]="144.500 * (1 - t.share)" transform="rotate(-90 28 28)" />@if (t.ready) { <path d="m17 29 8 8 15-17" class="tick" /> }</svg><span class="tl"><b>{{ t.label }}</b><span [class.warn]="t.ready">{{ t.words }}</span></span><span class="clock num">{{ t.clock }}</span></div>
-          }
-          <span class="visually-hidden" aria-live="assertive">{{ announce() }}</span>
-        </section>
-        @if (trouble(); as t) { <p class="warn" role="alert">{{ t }}</p> }
-        @if (r.state === 'running') {
-          <footer>
-            <button class="btn back" type="button" (click)="go(-1)" [disabled]="(r.index === 0 && !ending()) || saving()">Back</button>
-            @if (!ending()) { <button class="btn next" [class.strong]="nextWord() !== early" type="button" (click)="next()" [disabled]="saving()">{{ nextWord() }}</button> }
-          </footer>
-          <div class="links">@if (!ending()) { <button class="link" type="button" (click)="end()">To the end</button> }<button class="link" type="button" (click)="drop()">Give it up</button><a class="link" [routerLink]="['/rooms']">Leave it running</a></div>
-        } @else {
-          <footer>@if (r.job) { <a class="btn strong next" [routerLink]="['/choose/job', r.job]">See the job</a> } @else { <a class="btn strong next" routerLink="/choose" [queryParams]="{ spot: r.spot }">See the ladder now</a> }</footer><div class="links"><a class="link" routerLink="/log">Log</a><a class="link" routerLink="/rooms">Rooms</a></div>
-        }
-      </div>
-    } @else if (loaded()) { <div class="page"><div class="plate"><h1>That one is over</h1><p>It was finished or given up.</p><a class="btn strong" routerLink="/rooms">To the rooms</a></div></div> } @else { <p class="quiet" role="status">Reading …</p> }
-  `,
-  styles: `
-    .run { max-width: 760px; margin: -14px auto 0; min-height: 100dvh; display: grid; grid-template-rows: auto auto auto 1fr auto auto auto; gap: 12px; padding-bottom: 10px; }
-    .wood { height: 12px; margin: 0 -16px; background: var(--wood); border-bottom: 2px solid var(--wood-edge); } header { display: flex; align-items: baseline; gap: 12px; } header h1 { font-size: 22px; } header .chip { margin-left: auto; } .still { cursor: default; border-color: var(--zinc-2); justify-self: start; } .still:hover { background: var(--enamel); }
-    .progress { height: 12px; border-radius: 6px; background: var(--zinc-1); overflow: hidden; } .progress i { display: block; height: 100%; background: var(--blue); transition: width 160ms ease-out; }
-    .step { display: grid; gap: 16px; align-content: start; grid-auto-rows: min-content; } .step h2 { font-size: clamp(27px, 7vw, 40px); font-weight: 800; line-height: 1.14; } .because { font-size: 20px; margin: 0; color: var(--ink-2); } .shift { font-size: 20px; font-weight: 600; margin: 0; color: var(--blue); }
-    .stop { margin: 0; border: 4px solid var(--v5); border-radius: 12px; padding: 12px 16px; font-size: 19px; color: var(--v5); }
-    .timer { display: flex; align-items: center; gap: 14px; margin-top: 6px; } .timer svg { width: 56px; height: 56px; flex: none; fill: none; } .track { stroke: var(--zinc-2); stroke-width: 8; } .run-arc { stroke: var(--blue); stroke-width: 8; stroke-linecap: round; } .tick { stroke: var(--copper); stroke-width: 6; stroke-linecap: round; stroke-linejoin: round; } .ready .run-arc { stroke: var(--copper); } .timer.ready { border-color: var(--copper); border-width: 2px; }
-    .tl { display: grid; flex: 1; font-size: 17px; } .clock { font-size: 32px; font-weight: 700; } .ready .clock { color: var(--copper); }
-    .holds { display: flex; gap: 14px; align-items: center; justify-content: flex-start; min-height: 64px; font-size: 20px; white-space: normal; text-align: left; } .holds span { flex: none; width: 30px; height: 30px; border: 3px solid var(--zinc-4); border-radius: 8px; display: grid; place-items: center; font-weight: 800; } .holds[aria-checked='true'] { border-color: var(--good); } .holds[aria-checked='true'] span { background: var(--good); border-color: var(--good); color: var(--enamel); }
-    .outcomes { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; } .outcomes .btn { display: grid; min-height: 92px; white-space: normal; font-size: 16px; } .outcomes b { font: 700 25px var(--display); } .outcomes span { color: var(--ink-2); font-weight: 500; } .outcomes .damaged { color: var(--v5); border-color: var(--v5); }
-    footer { display: grid; grid-template-columns: auto 1fr; gap: 12px; } footer .btn { min-height: 78px; border-radius: 16px; font-size: 18px; } .next { font: 700 27px var(--display); grid-column: 2; } .back { padding: 0 26px; }
-    footer a.next { grid-column: 1 / -1; } @media (max-width: 860px) { .wood { margin: 0 -14px; } } .links { display: flex; align-items: center; flex-wrap: wrap; justify-content: space-around; gap: 8px; } .links .link { min-height: 40px; font-size: 17px; }
-  `,
+  templateUrl: './run.page.html',
+  styleUrl: './run.page.scss',
 })
 export class RunPage implements OnDestroy {
   private readonly store = inject(Store);
-  private readonly api = inject(HouseholdApi);
+  private readonly stepping = deedsFrom('run: step');
+  private readonly dropping = deedsFrom('run: give up');
+  private readonly finishing = deedsFrom('run: finish');
+  private readonly leaving = deedsFrom('run: end without a spot');
   private readonly knowledge = inject(Knowledge);
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
@@ -100,8 +58,9 @@ export class RunPage implements OnDestroy {
   protected readonly run = computed<Run | undefined>(() => this.runs().find((r) => r.id === this.runId()));
   protected readonly ending = computed(() => (this.run()?.index ?? 0) >= (this.run()?.steps.length ?? 1));
   protected readonly step = computed(() => this.run()?.steps[this.run()!.index]);
-  protected readonly trouble = signal<string | null>(null);
-  protected readonly saving = signal(false);
+  private readonly all = [this.stepping, this.dropping, this.finishing, this.leaving];
+  protected readonly saving = computed(() => this.all.some((d) => d.busy()));
+  protected readonly trouble = computed(() => this.all.map((d) => d.trouble()).find(Boolean) ?? null);
   protected readonly rinsed = signal<0 | 1 | 2>(0);
   protected readonly aired = signal(false);
   protected readonly toolsRinsed = signal<0 | 1>(0);
@@ -113,6 +72,12 @@ export class RunPage implements OnDestroy {
 
   constructor() {
     void this.knowledge.load();
+    this.dropping.done.pipe(takeUntilDestroyed()).subscribe(() => this.back());
+    this.finishing.oneDone.pipe(takeUntilDestroyed()).subscribe(() => this.written.update((n) => n + 1));
+    this.finishing.done.pipe(takeUntilDestroyed()).subscribe(() => this.finished());
+    this.leaving.done
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => this.doneSays.set('It was done on no spot of the house: only its steps end here.'));
     effect(() => {
       const r = this.run();
       if (!r) return;
@@ -201,28 +166,18 @@ export class RunPage implements OnDestroy {
   protected key(e: KeyboardEvent): void {
     if (/^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test((e.target as HTMLElement).tagName) && e.key === 'Enter') return;
     if (e.ctrlKey || e.metaKey || e.altKey || this.run()?.state !== 'running') return;
-    if ((e.key === 'Enter' || e.key === 'n') && !this.ending()) void this.next();
-    else if (e.key === 'b') void this.go(-1);
+    if ((e.key === 'Enter' || e.key === 'n') && !this.ending()) this.next();
+    else if (e.key === 'b') this.go(-1);
   }
-  private async keep(change: Partial<Run>): Promise<boolean> {
-    this.saving.set(true);
-    this.trouble.set(null);
-    try {
-      await this.api.replace('runs', { ...this.run()!, ...change });
-      return true;
-    } catch (e) {
-      this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
-      return false;
-    } finally {
-      this.saving.set(false);
-    }
+  private keep(fields: Partial<Run>, by = this.stepping): void {
+    by.ask({ does: 'change', on: 'runs', id: this.run()!.id, fields });
   }
-  protected async next(): Promise<void> {
+  protected next(): void {
     const r = this.run()!;
     const s = this.step();
     if (!s || this.saving()) return;
     if (s.wait_s && !r.timers.some((t) => t.id === s.id)) {
-      await this.keep({
+      this.keep({
         timers: [
           ...r.timers,
           {
@@ -238,63 +193,54 @@ export class RunPage implements OnDestroy {
       return;
     }
     // a wait that is over goes with its step
-    await this.keep({ index: r.index + 1, timers: r.timers.filter((t) => t.id !== s.id) });
+    this.keep({ index: r.index + 1, timers: r.timers.filter((t) => t.id !== s.id) });
   }
-  protected async go(by: number): Promise<void> {
+  protected go(by: number): void {
     const r = this.run()!;
     if (this.saving() || r.index + by < 0) return;
-    await this.keep({ index: r.index + by });
+    this.keep({ index: r.index + by });
   }
-  protected async end(): Promise<void> {
-    await this.keep({ index: this.run()!.steps.length, timers: [] });
+  protected end(): void {
+    this.keep({ index: this.run()!.steps.length, timers: [] });
   }
-  protected async drop(): Promise<void> {
+  protected drop(): void {
+    this.keep({ state: 'dropped', timers: [] }, this.dropping);
+  }
+  private back(): void {
     const r = this.run()!;
-    if (await this.keep({ state: 'dropped', timers: [] }))
-      void this.router.navigate(
-        r.job ? ['/choose/job', r.job] : ['/choose'],
-        r.job ? {} : { queryParams: { spot: r.spot } },
-      );
+    void this.router.navigate(
+      r.job ? ['/choose/job', r.job] : ['/choose'],
+      r.job ? {} : { queryParams: { spot: r.spot } },
+    );
   }
   /** Worked, partly, not, damaged: one log entry a spot does it all; stock, bottle and evidence follow from it. */
-  protected async finish(outcome: Outcome): Promise<void> {
+  protected finish(outcome: Outcome): void {
     const r = this.run()!;
     if (this.open().length) return;
     const parts = partsOf(r).filter((x) => x.spot);
-    if (!parts.length) {
-      this.trouble.set('It was done on no spot of the house, so only the steps end here.');
-      if (await this.keep({ state: 'done', timers: [] }))
-        this.doneSays.set('No spot of the house: nothing was logged.');
-      return;
-    }
-    this.saving.set(true);
-    try {
-      const came: string[] = [];
-      let short = false;
-      for (const part of parts) {
-        if (this.written.has(part)) continue;
-        const one = this.entryFor(r, part, outcome, parts.length);
-        // the last one ends the run: what a clean does to spot, stock and bottle is done with it
-        await this.api.write(part === parts.at(-1) ? { ...one.entry, ends: true } : one.entry);
-        this.written.add(part);
-        came.push(...one.came);
-        short ||= one.short;
-      }
-      const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
-      this.doneSays.set(
-        `${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came.join(' ')}${short ? ' The shelf was short of something: count it in Kits.' : ''}`,
-      );
-      const before = r.method?.effect;
-      if (before !== undefined && before !== null)
-        this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
-    } catch (e) {
-      this.trouble.set(e instanceof Refused ? e.detail : 'That did not work.');
-    } finally {
-      this.saving.set(false);
-    }
+    if (!parts.length) return this.keep({ state: 'done', timers: [] }, this.leaving);
+    const all = parts.map((part) => ({ part, ...this.entryFor(r, part, outcome, parts.length) }));
+    const came = all.flatMap((x) => x.came).join(' ');
+    const short = all.some((x) => x.short) ? ' The shelf was short of something: count it in Kits.' : '';
+    const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
+    this.toSay.set(`${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came}${short}`);
+    // the last one ends the run: what a clean does to spot, stock and bottle is done with it
+    const entries = all.map((x, i) => (i === all.length - 1 ? { ...x.entry, ends: true } : x.entry));
+    const rest = entries.slice(this.written());
+    this.finishing.ask(
+      rest.map((entry) => ({ does: 'write' as const, entry })),
+      'Done and written down.',
+    );
   }
-  /** Parts that are in the log already, should one of several not get through. */
-  private readonly written = new Set<Part>();
+  private finished(): void {
+    this.doneSays.set(this.toSay());
+    const before = this.run()?.method?.effect;
+    if (before !== undefined && before !== null)
+      this.shift.set(`Its chance here was ${Math.round(before * 100)} %. The ladder now counts what you just said.`);
+  }
+  private readonly toSay = signal('');
+  /** So many parts are in the log already, should one of several not get through. */
+  private readonly written = signal(0);
   /** The piece of stock that a part is done with, by class and by what it carries. */
   private takenFor(part: Part): Taken | null {
     const tool = part.method?.tool;

@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { HouseholdApi, Refused } from '../household/api';
@@ -21,7 +22,7 @@ const DOING = { reading: 'Reading it', checking: 'Checking what is in it', none:
 @Component({
   selector: 'dt-bring-in',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatProgressBarModule],
+  imports: [MatButton, MatProgressBarModule],
   templateUrl: './bring-in.html',
   styleUrl: './bring-in.scss',
 })
@@ -38,6 +39,7 @@ export class BringIn {
     return p && p.of > 0 ? Math.min(100, (100 * p.done) / p.of) : 0;
   });
   private file: Blob | null = null;
+  protected readonly name = signal('');
 
   protected readonly place = placeWords;
   /** What is wrong, without its path, which stands before it in words. */
@@ -50,6 +52,7 @@ export class BringIn {
   protected async choose(file: File | undefined): Promise<void> {
     this.preview.set(null);
     this.said.set(null);
+    this.name.set(file?.name ?? '');
     if (!file) return;
     // what a system calls a zip differs; what the name says does not
     const type = /\.zip$/i.test(file.name) ? 'application/zip' : 'application/json';

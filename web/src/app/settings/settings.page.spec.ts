@@ -17,11 +17,11 @@ describe('Settings', () => {
   test('each question shows what is chosen: one of its answers, with its reason', async () => {
     const p = await open(SettingsPage);
     const sets = [...(p.fixture.nativeElement as HTMLElement).querySelectorAll('fieldset')].filter((f) =>
-      f.querySelector('.chip'),
+      f.querySelector('[role=radiogroup]'),
     );
     expect(sets.length).toBeGreaterThan(5);
     for (const f of sets)
-      expect([f.querySelector('legend')!.textContent, f.querySelectorAll('[aria-pressed=true]').length]).toEqual([
+      expect([f.querySelector('legend')!.textContent, f.querySelectorAll('[aria-checked=true]').length]).toEqual([
         f.querySelector('legend')!.textContent,
         1,
       ]);

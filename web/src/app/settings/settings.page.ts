@@ -1,13 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { RouterLink } from '@angular/router';
 import type { Settings, Stance } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
+import { deedsFrom } from '../household/deeds';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { HomeNetwork } from '../session/home-network';
-import { peopleWords, when } from '../shared/words';
+import { between, numberIn, said } from '../shared/valid';
+import { capital, peopleWords, when } from '../shared/words';
 import { BringIn } from './bring-in';
 
 /** A copy of everything, and what it was taken before. */
@@ -16,6 +24,9 @@ interface CopyTaken {
   takenAt: string;
   says: string;
 }
+
+const typed = (validators: ValidatorFn[] = []): FormControl<string> =>
+  new FormControl('', { nonNullable: true, validators });
 
 /** What the server says of something that was thrown away: the copy that it took, if there was anything to lose. */
 interface Thrown {
@@ -27,13 +38,26 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
 @Component({
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BringIn, HomeNetwork, MatSlideToggleModule, RouterLink],
+  imports: [
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatTooltip,
+    MatButton,
+    BringIn,
+    HomeNetwork,
+    MatSlideToggleModule,
+    RouterLink,
+  ],
   templateUrl: './settings.page.html',
   styleUrl: './settings.page.scss',
 })
 export class SettingsPage {
   private readonly store = inject(Store);
   private readonly api = inject(HouseholdApi);
+  protected readonly saving = deedsFrom('settings');
   private readonly knowledge = inject(Knowledge);
   protected readonly settings = this.store.selectSignal(selectSettings);
   private readonly members = this.store.selectSignal(selectMembers);
@@ -52,9 +76,31 @@ export class SettingsPage {
   protected readonly copies = signal<readonly CopyTaken[]>([]);
   protected readonly backing = signal<string | null>(null);
 
+  protected readonly form = new FormGroup({
+    name: typed([said]),
+    hardness: typed([said, between(0, 1000)]),
+    number: typed(),
+    poisonCentre: typed(),
+  });
+
   constructor() {
     void this.knowledge.load();
     void this.readCopies();
+    effect(() => {
+      const s = this.settings();
+      if (!s) return;
+      const is = {
+        name: s.name,
+        hardness: String(s.waterHardness_mgL),
+        number: s.emergency.number,
+        poisonCentre: s.emergency.poisonCentre,
+      };
+      // what is being typed stays
+      for (const [key, value] of Object.entries(is)) {
+        const field = this.form.controls[key as keyof typeof is];
+        if (!field.dirty) field.setValue(value);
+      }
+    });
   }
   protected taken = (at: string): string => when(at, this.settings()?.timeZone, this.settings()?.locale);
   private async readCopies(): Promise<void> {
@@ -82,26 +128,30 @@ export class SettingsPage {
     return h <= 60 ? 'soft' : h <= 120 ? 'moderately hard' : h <= 180 ? 'hard' : 'very hard: scale comes back fast';
   });
   protected chosen = (s: Settings, id: string, otherwise: string): string => s.stances[id] || otherwise;
-  protected value = (e: Event): string => (e.target as HTMLInputElement).value.trim();
-  protected async save(change: Partial<Settings>): Promise<void> {
-    try {
-      await this.api.replace('settings', { ...this.settings()!, ...change });
-      this.said.set('Saved.');
-    } catch (e) {
-      this.said.set(e instanceof Refused ? e.detail : 'That did not work.');
-    }
+  protected save(fields: Partial<Settings>): void {
+    this.saving.ask({ does: 'change', on: 'settings', id: this.settings()!.id, fields }, 'Saved.');
   }
-  protected number(key: 'waterHardness_mgL', e: Event): void {
-    const n = Number(this.value(e).replace(',', '.'));
-    if (Number.isFinite(n) && n >= 0 && n <= 1000) void this.save({ [key]: n });
-    else this.said.set('Hardness is a number from 0 to 1000 mg/L.');
+  /** A field that was left or entered is kept, if it can be. */
+  protected keep(key: keyof typeof this.form.controls): void {
+    const field = this.form.controls[key];
+    field.markAsTouched();
+    if (field.invalid) return;
+    const { name, number, poisonCentre } = this.form.getRawValue();
+    field.markAsPristine();
+    this.save(
+      key === 'name'
+        ? { name: name.trim() }
+        : key === 'hardness'
+          ? { waterHardness_mgL: numberIn(field)! }
+          : { emergency: { number: number.trim(), poisonCentre: poisonCentre.trim() } },
+    );
   }
   protected schoolOf(q: Stance, id: string): string {
     const c = q.choices.find((x) => x.id === id);
-    return c?.school ? c.school.charAt(0).toUpperCase() + c.school.slice(1) : (c?.name ?? '');
+    return c?.school ? capital(c.school) : (c?.name ?? '');
   }
   protected stance(question: string, choice: string): void {
-    void this.save({ stances: { ...this.settings()!.stances, [question]: choice } });
+    this.save({ stances: { ...this.settings()!.stances, [question]: choice } });
   }
   protected async broughtIn(copy: unknown): Promise<void> {
     this.said.set(`Brought in. ${keptWords(copy)}`.trim());

@@ -3,12 +3,20 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  type ElementRef,
+  ElementRef,
   input,
   output,
   signal,
   viewChild,
+  viewChildren,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
+import { MatButton } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatListModule, MatListOption } from '@angular/material/list';
 import Fuse from 'fuse.js';
 import { find } from './search';
 
@@ -20,49 +28,29 @@ export interface Choice {
   /** A second, quieter line. */
   note?: string;
 }
-let serial = 0;
+/** Up to so many are a list to tap; more have a field to type in. */
+const FEW = 7;
+/** So many are shown at once; typing finds the others. */
+const SHOWN = 60;
 
 /**
- * A word in a sentence that opens a list: button → combobox with listbox (WAI-ARIA pattern). Typing finds
- * by household words, with typos. Arrows, Home, End, Enter, Escape; focus returns to the word.
+ * A word in a sentence that opens a list. Few choices are a list; of many, typing finds by household words, with typos.
+ * Focus returns to the word.
  */
 @Component({
   selector: 'dt-chooser',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [OverlayModule],
-  template: `
-    <button #word type="button" class="word" [class.chip]="look() === 'chip'" cdkOverlayOrigin #origin="cdkOverlayOrigin" aria-haspopup="listbox" [attr.aria-expanded]="open()" [attr.aria-label]="label() + ': ' + shown()" (click)="toggle()" (keydown.arrowdown)="show($event)">{{ shown() }}</button>
-    <ng-template cdkConnectedOverlay [cdkConnectedOverlayOrigin]="origin" [cdkConnectedOverlayOpen]="open()" [cdkConnectedOverlayHasBackdrop]="true" cdkConnectedOverlayBackdropClass="cdk-overlay-transparent-backdrop" [cdkConnectedOverlayViewportMargin]="8" [cdkConnectedOverlayPush]="true" (backdropClick)="close()" (attach)="focusField()">
-      <div class="panel">
-        @if (choices().length > 7) {
-          <input #field class="input" type="text" role="combobox" aria-autocomplete="list" aria-expanded="true" autocomplete="off" spellcheck="false" [attr.aria-label]="label()" [attr.aria-controls]="listId" [attr.aria-activedescendant]="activeId()" [placeholder]="hint()" (input)="typed($event)" (keydown)="key($event)" />
-        }
-        <ul #list role="listbox" [id]="listId" [attr.aria-label]="label()" [attr.tabindex]="choices().length > 7 ? -1 : 0" [attr.aria-activedescendant]="choices().length > 7 ? null : activeId()" (keydown)="key($event)">
-          @for (c of found(); track c.id; let i = $index) {
-            <li role="option" [id]="listId + '-' + i" [attr.aria-selected]="c.id === value()" [class.active]="i === active()" (click)="pick(c)" (mousemove)="active.set(i)">
-              <span class="name">{{ c.name }}</span>
-              @if (c.note) { <span class="note">{{ c.note }}</span> }
-            </li>
-          } @empty {
-            <li class="none">Nothing by that name. Try another word, or describe it under Own things in Settings.</li>
-          }
-        </ul>
-      </div>
-    </ng-template>
-  `,
-  styles: `
-    :host { display: inline; }
-    .word:not(.chip) { display: inline; font: inherit; font-weight: 700; color: inherit; background: none; border: 0; padding: 0 1px; margin: 0; cursor: pointer; text-decoration: underline; text-decoration-color: var(--copper); text-decoration-thickness: 3px; text-underline-offset: 5px; text-align: left; }
-    .word.chip::after { content: '▾' / ''; }
-    .word:not(.chip):hover { color: var(--blue); }
-    .panel { width: min(360px, calc(100vw - 24px)); background: var(--enamel); border: 2px solid var(--blue-deep); border-radius: 14px; padding: 8px; box-shadow: 0 8px 28px rgb(0 0 0 / 0.22); margin-top: 6px; }
-    .input { margin-bottom: 6px; }
-    ul { list-style: none; max-height: min(360px, 50vh); overflow: auto; outline-offset: -2px; }
-    li { display: grid; padding: 9px 12px; border-radius: 8px; cursor: pointer; min-height: 40px; }
-    li.active { background: var(--blue-wash); }
-    li[aria-selected='true'] .name { font-weight: 700; color: var(--blue); }
-    .note, .none { color: var(--ink-2); font-size: 14px; }
-  `,
+  imports: [
+    MatAutocompleteModule,
+    MatButton,
+    MatFormFieldModule,
+    MatInputModule,
+    MatListModule,
+    OverlayModule,
+    ReactiveFormsModule,
+  ],
+  templateUrl: './chooser.html',
+  styleUrl: './chooser.scss',
 })
 export class Chooser {
   readonly choices = input.required<readonly Choice[]>();
@@ -73,13 +61,13 @@ export class Chooser {
   readonly look = input<'word' | 'chip'>('word');
   readonly chosen = output<string>();
 
-  protected readonly listId = `choices-${++serial}`;
   protected readonly open = signal(false);
-  protected readonly query = signal('');
-  protected readonly active = signal(0);
-  private readonly word = viewChild.required<ElementRef<HTMLButtonElement>>('word');
-  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
-  private readonly list = viewChild<ElementRef<HTMLUListElement>>('list');
+  protected readonly typed = new FormControl('', { nonNullable: true });
+  private readonly query = toSignal(this.typed.valueChanges, { initialValue: '' });
+  protected readonly at = viewChild.required('word', { read: ElementRef<HTMLButtonElement> });
+  private readonly field = viewChild('field', { read: ElementRef<HTMLInputElement> });
+  private readonly listed = viewChildren(MatListOption);
+  protected readonly long = computed(() => this.choices().length > FEW);
   private readonly fuse = computed(
     () =>
       new Fuse(this.choices(), {
@@ -91,62 +79,43 @@ export class Chooser {
       }),
   );
   protected readonly shown = computed(() => this.choices().find((c) => c.id === this.value())?.name ?? this.empty());
+  /** What is chosen first, so that it is in view; what was typed for once somebody types. */
   protected readonly found = computed(() => {
     const q = this.query().trim();
-    return (q ? find(this.fuse(), q) : this.choices()).slice(0, 60);
+    if (q) return find(this.fuse(), q).slice(0, SHOWN);
+    const chosen = this.choices().filter((c) => c.id === this.value());
+    return [...chosen, ...this.choices().filter((c) => c.id !== this.value())].slice(0, SHOWN);
   });
-  protected readonly activeId = computed(() => (this.found().length ? `${this.listId}-${this.active()}` : null));
 
   protected toggle(): void {
-    this.query.set('');
-    this.active.set(
-      Math.max(
-        0,
-        this.found().findIndex((c) => c.id === this.value()),
-      ),
-    );
+    this.typed.setValue('');
     this.open.update((o) => !o);
   }
   protected show(e: Event): void {
     e.preventDefault();
     if (!this.open()) this.toggle();
   }
-  protected focusField(): void {
+  protected takeFocus(): void {
     setTimeout(() => {
-      (this.field() ?? this.list())?.nativeElement.focus();
-      this.reveal();
+      const [field, listed] = [this.field(), this.listed()];
+      if (field) field.nativeElement.focus();
+      else (listed.find((o) => o.selected) ?? listed[0])?.focus();
     });
   }
   protected close(): void {
+    if (!this.open()) return;
     this.open.set(false);
-    this.word().nativeElement.focus();
+    // after the list, which takes the focus once more when a choice is made
+    setTimeout(() => this.at().nativeElement.focus());
   }
-  protected typed(e: Event): void {
-    this.query.set((e.target as HTMLInputElement).value);
-    this.active.set(0);
-  }
-  protected pick(c: Choice): void {
+  protected pick(id: string): void {
+    if (!this.open()) return;
     this.close();
-    this.chosen.emit(c.id);
+    this.chosen.emit(id);
   }
   protected key(e: KeyboardEvent): void {
-    const n = this.found().length;
-    const move = { ArrowDown: 1, ArrowUp: -1, Home: -n, End: n, PageDown: 8, PageUp: -8 }[e.key];
-    if (move !== undefined && !(this.field() && (e.key === 'Home' || e.key === 'End'))) {
-      e.preventDefault();
-      this.active.update((a) => Math.max(0, Math.min(n - 1, a + move)));
-      this.reveal();
-    } else if (e.key === 'Enter' || (e.key === ' ' && !this.field())) {
-      e.preventDefault();
-      const c = this.found()[this.active()];
-      if (c) this.pick(c);
-    } else if (e.key === 'Escape') {
-      e.preventDefault();
-      e.stopPropagation();
-      this.close();
-    } else if (e.key === 'Tab') this.close();
-  }
-  private reveal(): void {
-    setTimeout(() => document.getElementById(this.activeId() ?? '')?.scrollIntoView({ block: 'nearest' }));
+    if (e.key !== 'Escape' && e.key !== 'Tab') return;
+    if (e.key === 'Escape') e.preventDefault();
+    this.close();
   }
 }

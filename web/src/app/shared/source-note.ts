@@ -1,3 +1,4 @@
+import { MatTooltip } from '@angular/material/tooltip';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Knowledge } from '../knowledge/knowledge';
 
@@ -12,20 +13,9 @@ const KINDS = {
 @Component({
   selector: 'dt-source',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @if (source(); as s) {
-      <details>
-        <summary>{{ kind() }}</summary>
-        <span>{{ s.citation }}</span>
-      </details>
-    }
-  `,
-  styles: `
-    :host { display: inline-block; margin-left: 5px; font-size: 14px; color: var(--ink-2); max-width: 100%; }
-    summary { cursor: pointer; text-decoration: underline dotted; text-underline-offset: 3px; list-style: none; min-height: 24px; }
-    summary::-webkit-details-marker { display: none; }
-    span { display: block; padding: 4px 0 2px 10px; border-left: 3px solid var(--zinc-2); }
-  `,
+  imports: [MatTooltip],
+  templateUrl: './source-note.html',
+  styleUrl: './source-note.scss',
 })
 export class SourceNote {
   private readonly knowledge = inject(Knowledge);

@@ -1,7 +1,6 @@
 import type { Member, Profile } from '@dolly-tub/core';
 
-/** First letter up, the rest as it is. */
-export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+export { capital } from '@dolly-tub/core';
 
 /** `12 %` of 0.123. */
 export const percent = (x: number): string => `${Math.round(x * 100)} %`;

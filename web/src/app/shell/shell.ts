@@ -1,3 +1,4 @@
+import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, effect, inject, Injector, signal } from '@angular/core';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -26,47 +27,9 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
-  template: `
-    <a class="skip" href="#main" (click)="skip($event)">Skip to the page</a>
-    @if (!running()) {
-    <header>
-      <div class="rail" aria-hidden="true"></div>
-      <div class="bar">
-        <a class="brand" routerLink="/rooms" aria-label="Dolly Tub, to the rooms"><img src="mark.svg" alt="" width="30" height="34" /><span>Dolly Tub</span></a>
-        <nav class="tags" aria-label="Places">
-          @for (p of places; track p.path) {
-            <a class="tag" [routerLink]="p.path" routerLinkActive="here" ariaCurrentWhenActive="page"><i aria-hidden="true"></i>{{ p.name }}</a>
-          }
-        </nav>
-        <div class="right">
-          <button class="ask" type="button" (click)="ask()" aria-label="Ask: wine on wool" aria-keyshortcuts="/ Control+K"><svg aria-hidden="true" width="20" height="20" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2.6" stroke-linecap="round"><circle cx="10.500" cy="10.500" r="6.500" /><path d="m15.500 15.500 5 5" /></svg><span>Ask: wine on wool</span><kbd aria-hidden="true"></kbd></button>
-          <a class="icon" routerLink="/settings" routerLinkActive="here" aria-label="Settings"><svg aria-hidden="true" width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="2.200" stroke-linecap="round"><path d="M4 7h9M19 7h1M4 17h1M11 17h9" /><circle cx="16" cy="7" r="2.600" /><circle cx="8" cy="17" r="2.600" /></svg></a>
-        </div>
-      </div>
-    </header>
-    }
-    @if (!signedOut() && trouble(); as says) { <div class="trouble" role="status">{{ says }}</div> }
-    @if (upgrade.waiting()) { <div class="trouble newer" role="status"><span>There is a newer Dolly Tub. Loading it loses what you are typing.</span><button class="link" type="button" (click)="upgrade.goOver()">Load it now</button></div> }
-    <main id="main" tabindex="-1">
-      @if (signedOut() && !free()) { @defer (on immediate) { <dt-sign-in /> } }
-      <div class="house" [hidden]="signedOut() && !free()"><router-outlet /></div>
-    </main>
-    @if (!running()) {
-    <nav class="bottom" aria-label="Places, phone">
-      @for (p of bottom; track p.path) { <a [routerLink]="p.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ p.name }}</a> }
-      <button type="button" [attr.aria-expanded]="more()" aria-controls="more-places" (click)="more.set(!more())">More</button>
-      @if (more()) {
-        <div class="more" id="more-places">
-          @for (p of rest; track p.path) { <a [routerLink]="p.path" (click)="more.set(false)">{{ p.name }}</a> }
-          <a routerLink="/settings" (click)="more.set(false)">Settings</a>
-          <button type="button" (click)="more.set(false); ask()">Ask in words</button>
-        </div>
-      }
-    </nav>
-    }
-  `,
+  templateUrl: './shell.html',
   styleUrl: './shell.scss',
 })
 export class Shell {

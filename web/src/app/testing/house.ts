@@ -19,11 +19,12 @@ import {
   wordsOf as wordsOfEntry,
 } from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
-import { provideEffects } from '@ngrx/effects';
+import { Actions, ofType, provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { chooseFeature } from '../choose/choose.state';
 import { diluteFeature } from '../dilute/dilute.state';
-import { HouseholdApi, Refused } from '../household/api';
+import { HouseholdApi, type Outcome, Refused } from '../household/api';
+import { deedEffects, deedEvents, deedsFeature } from '../household/deeds';
 import { household, householdEvents, type HouseholdState, KEPT, selectLog } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -65,6 +66,7 @@ export class FakeApi {
   readonly written: Record<string, unknown>[] = [];
   readonly replaced: { door: string; record: Record<string, unknown> }[] = [];
   readonly created: { door: string; body: Record<string, unknown> }[] = [];
+  readonly removed: { door: string; id: string; version: number }[] = [];
   readonly called: { method: string; path: string; body: unknown }[] = [];
   refuse: Refused | null = null;
   /** What a door answers from now on, by its path. */
@@ -102,17 +104,23 @@ export class FakeApi {
         store.dispatch(householdEvents.recordChanged({ door: on, record: record as never }));
       }
   }
-  async replace(door: string, record: Row): Promise<unknown> {
+  async replace(door: string, record: Row): Promise<Outcome> {
     this.said();
     this.replaced.push({ door, record });
     const saved = { ...record, version: Number(record['version']) + 1 };
     TestBed.inject(Store).dispatch(householdEvents.recordChanged({ door: door as 'rooms', record: saved as never }));
-    return saved;
+    return { id: record.id, entry: null };
   }
-  async create(door: string, body: Record<string, unknown>): Promise<unknown> {
+  async remove(door: string, id: string, version: number): Promise<Outcome> {
+    this.said();
+    this.removed.push({ door, id, version });
+    TestBed.inject(Store).dispatch(householdEvents.recordGone({ door: door as 'rooms', id }));
+    return { id, entry: null };
+  }
+  async create(door: string, body: Record<string, unknown>): Promise<Outcome> {
     this.said();
     this.created.push({ door, body });
-    return { id: 'made', version: 1, ...body };
+    return { id: 'made', entry: { id: 'entry', kind: 'edit' } as LogEntry };
   }
   /** The log as the server would answer it. */
   private log(): LogEntry[] {
@@ -174,6 +182,8 @@ export interface Page<T> {
   press(name: RegExp, css?: string): Promise<void>;
   type(label: string, text: string, event?: 'input' | 'change'): Promise<void>;
   settle(): Promise<void>;
+  /** What was told last of what was done. */
+  told(): string;
 }
 /** A page in the real store with Heron Lock, the real catalogue, a fixed clock and doors that only note what is asked. */
 export async function open<T>(
@@ -194,8 +204,8 @@ export async function open<T>(
       provideRouter([]),
       provideStore({}),
       provideState(household),
-      provideEffects(logEffects),
-      ...[chooseFeature, diluteFeature, kitsFeature, logFeature, mixFeature, roomsFeature].map((f) =>
+      provideEffects(deedEffects, logEffects),
+      ...[deedsFeature, chooseFeature, diluteFeature, kitsFeature, logFeature, mixFeature, roomsFeature].map((f) =>
         provideState(f as typeof chooseFeature),
       ),
       { provide: HouseholdApi, useValue: api },
@@ -227,6 +237,10 @@ export async function open<T>(
     went.push({ path, query: extra?.queryParams });
     return Promise.resolve(true);
   }) as never;
+  let told = '';
+  TestBed.inject(Actions)
+    .pipe(ofType(deedEvents.done))
+    .subscribe(({ says }) => (told = says ?? told));
   const fixture = TestBed.createComponent(page);
   for (const [k, v] of Object.entries(inputs)) fixture.componentRef.setInput(k, v);
   const settle = async (): Promise<void> => {
@@ -247,6 +261,7 @@ export async function open<T>(
     went,
     dialogs,
     settle,
+    told: () => told,
     text: (css) => wordsOf(css ? root.querySelector(css) : root),
     async press(name, css = 'button, a, [role=option]') {
       const e = [...root.querySelectorAll(css), ...document.querySelectorAll('[role=option]')].find((x) =>
@@ -264,7 +279,8 @@ export async function open<T>(
       );
       if (!field) throw new Error(`no field ${label}`);
       field.value = text;
-      field.dispatchEvent(new Event(event, { bubbles: true }));
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      if (event !== 'input') field.dispatchEvent(new Event(event, { bubbles: true }));
       await settle();
     },
   };

@@ -1,0 +1,21 @@
+import { type AbstractControl, type ValidationErrors, type ValidatorFn } from '@angular/forms';
+import { parseNumber } from '@dolly-tub/core';
+
+/** A number as people write it, with a comma or a fraction too; nothing where there is none. */
+export const numberIn = (control: AbstractControl): number | null => parseNumber(String(control.value ?? ''));
+
+/** Wrong where what is written is no number. */
+export const aNumber = (control: AbstractControl): ValidationErrors | null =>
+  numberIn(control) === null ? { number: true } : null;
+
+/** Wrong where it is no number from `min` to `max`; nothing written is nothing wrong. */
+export const between =
+  (min: number, max: number): ValidatorFn =>
+  (control) => {
+    if (!String(control.value ?? '').trim()) return null;
+    const n = numberIn(control);
+    return n !== null && n >= min && n <= max ? null : { between: { min, max } };
+  };
+
+/** Wrong where nothing but spaces is written. */
+export const said: ValidatorFn = (control) => (String(control.value ?? '').trim() ? null : { said: true });
