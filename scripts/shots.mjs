@@ -78,7 +78,8 @@ try {
     if (o.field) {
       await driver.executeScript("document.querySelector('.page-head [matButton=filled]').click()");
       await driver.wait(
-        async () => (await driver.executeScript("return document.querySelector('.page-head [matButton=filled]')")) !== null,
+        async () =>
+          (await driver.executeScript("return document.querySelector('.page-head [matButton=filled]')")) !== null,
         400000,
       );
     }

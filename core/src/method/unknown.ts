@@ -160,7 +160,8 @@ export function adviseAny(
 ): Result<Advice> {
   const f = faces.map((id) => faceById(id, catalogue));
   const s = soils.map((id) => catalogue.soils.get(id));
-  if (!f.length || f.some((x) => !x)) return bad('/material', 'No surface is left that fits all answers: take one back.');
+  if (!f.length || f.some((x) => !x))
+    return bad('/material', 'No surface is left that fits all answers: take one back.');
   if (!s.length || s.some((x) => !x)) return bad('/soil', 'No soil is left that fits all answers: take one back.');
   if (new Set(f.map((x) => x!.soft)).size > 1)
     return bad('/material', 'First find out whether it is cloth or something hard: what suits one harms the other.');
