@@ -14,5 +14,6 @@ export * from './begin';
 export * from './going';
 export * from './vessel';
 export * from './keeps';
+export * from './closing';
 export * from './due';
 export * from './packs';

@@ -14,10 +14,20 @@ import {
   signal,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { againstGoingOn, type LogFields, movesFor, type Run, type Spot, type Taken, takePiece } from '@dolly-tub/core';
+import {
+  againstGoingOn,
+  closingOf,
+  doneBySteps,
+  partsOfRun,
+  pieceForPart,
+  type Run,
+  type RunPart,
+  type Spot,
+  type Taken,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
-import { selectBottles, selectHousehold, selectLoaded, selectRuns } from '../household/state';
+import { selectHousehold, selectLoaded, selectRuns } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { capital, span } from '../shared/words';
@@ -53,7 +63,6 @@ export class RunPage implements OnDestroy {
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly runs = this.store.selectSignal(selectRuns);
   private readonly household = this.store.selectSignal(selectHousehold);
-  private readonly bottles = this.store.selectSignal(selectBottles);
   readonly runId = input.required<string>({ alias: 'run' });
   protected readonly run = computed<Run | undefined>(() => this.runs().find((r) => r.id === this.runId()));
   protected readonly ending = computed(() => (this.run()?.index ?? 0) >= (this.run()?.steps.length ?? 1));
@@ -81,8 +90,9 @@ export class RunPage implements OnDestroy {
     effect(() => {
       const r = this.run();
       if (!r) return;
-      this.rinsed.set(r.steps.some((s) => RINSES.has(s.kind ?? '')) ? 1 : 0);
-      this.aired.set(r.steps.some((s) => s.kind === 'air'));
+      const done = doneBySteps(r);
+      this.rinsed.set(done.rinsed);
+      this.aired.set(done.aired);
     });
     effect(() => {
       for (const t of this.timers())
@@ -216,10 +226,12 @@ export class RunPage implements OnDestroy {
   /** Worked, partly, not, damaged: one log entry a spot does it all; stock, bottle and evidence follow from it. */
   protected finish(outcome: Outcome): void {
     const r = this.run()!;
-    if (this.open().length) return;
-    const parts = partsOf(r).filter((x) => x.spot);
+    const c = this.knowledge.catalogue();
+    if (!c || this.open().length) return;
+    const parts = partsOfRun(r).filter((x) => x.spot);
     if (!parts.length) return this.keep({ state: 'done', timers: [] }, this.leaving);
-    const all = parts.map((part) => ({ part, ...this.entryFor(r, part, outcome, parts.length) }));
+    const said = { outcome, rinsed: this.rinsed(), aired: this.aired(), toolsRinsed: this.toolsRinsed() };
+    const all = parts.map((part) => closingOf(r, part, parts.length, said, this.household(), this.clock.now(), c));
     const came = all.flatMap((x) => x.came).join(' ');
     const short = all.some((x) => x.short) ? ' The shelf was short of something: count it in Kits.' : '';
     const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
@@ -241,16 +253,9 @@ export class RunPage implements OnDestroy {
   private readonly toSay = signal('');
   /** So many parts are in the log already, should one of several not get through. */
   private readonly written = signal(0);
-  /** The piece of stock that a part is done with, by class and by what it carries. */
-  private takenFor(part: Part): Taken | null {
-    const tool = part.method?.tool;
+  private takenFor(part: RunPart): Taken | null {
     const c = this.knowledge.catalogue();
-    if (!tool || !c) return null;
-    const spot = this.spotOf(part.spot) ?? null;
-    return takePiece(tool, spot, part.method?.product ?? null, this.household(), this.clock.minute(), c);
-  }
-  private pieceOf(part: Part): string | null {
-    return this.takenFor(part)?.stock.id ?? null;
+    return c ? pieceForPart(part, this.household(), this.clock.minute(), c) : null;
   }
   /** Somebody may have put something there since. */
   protected readonly against = computed(() => {
@@ -262,7 +267,7 @@ export class RunPage implements OnDestroy {
   protected readonly pieces = computed(() => {
     const r = this.run();
     if (!r || r.state !== 'running' || this.ending()) return [];
-    return partsOf(r).flatMap((p) => {
+    return partsOfRun(r).flatMap((p) => {
       const gate = this.takenFor(p)?.gate;
       return gate?.may === 'no' || gate?.may === 'from' ? [`${gate.because[0]!.text} Take another one.`] : [];
     });
@@ -272,77 +277,12 @@ export class RunPage implements OnDestroy {
     const r = this.run();
     const c = this.knowledge.catalogue();
     if (!r || !c) return '';
-    const names = partsOf(r)
-      .filter((p) => this.pieceOf(p) && c.tools.get(p.method!.tool!)?.carries)
+    const names = partsOfRun(r)
+      .filter((p) => this.takenFor(p) && c.tools.get(p.method!.tool!)?.carries)
       .map((p) => c.tools.get(p.method!.tool!)!.name);
     return [...new Set(names)].join(' and ');
   });
-  private entryFor(
-    r: Run,
-    part: Part,
-    outcome: Outcome,
-    of: number,
-  ): { entry: LogFields; came: string[]; short: boolean } {
-    const h = this.household();
-    const c = this.knowledge.catalogue();
-    const spot = this.spotOf(part.spot);
-    const kits = h.kits.filter((k) => k.room === spot?.room).map((k) => k.id);
-    const bottle = this.bottleFor(part);
-    const piece = this.pieceOf(part);
-    // what came from a mixed bottle left the shelf when it was mixed
-    const { moves, short } = movesFor(
-      part.uses.filter((u) => !(bottle && u.item === part.method?.product)),
-      h.stock,
-      kits,
-    );
-    const minutes = (this.clock.now().getTime() - Date.parse(r.startedAt)) / 60000 / of;
-    return {
-      entry: {
-        kind: 'clean',
-        spot: part.spot ?? null,
-        run: r.id,
-        question: part.question ?? null,
-        method: part.method ?? null,
-        outcome,
-        rinsed: this.rinsed(),
-        aired: this.aired(),
-        minutes: Math.max(1, Math.round(minutes)),
-        moves,
-        ...(piece ? { tools: [piece], toolsRinsed: this.toolsRinsed() } : {}),
-        names: {
-          ...(spot ? { spot: spot.name } : {}),
-          ...(part.method?.product
-            ? { product: c?.products.get(part.method.product)?.name ?? part.method.product }
-            : {}),
-        },
-        ...(bottle ? { bottle: bottle.id, used_mL: bottle.used } : {}),
-      },
-      came: [
-        ...(moves.length ? [`Off the shelf: ${moves.map((m) => `${Math.abs(m.delta)} ${m.unit}`).join(', ')}.`] : []),
-        ...(bottle ? [`From ${bottle.name}: ${bottle.used} mL.`] : []),
-      ],
-      short: short.length > 0,
-    };
-  }
-  /** A mixed bottle of the same product that has enough left. */
-  private bottleFor(r: Part): { id: string; name: string; used: number } | null {
-    const use = r.uses.find((u) => u.item === r.method?.product);
-    if (!use) return null;
-    for (const b of this.bottles()) {
-      const part = b.fill?.parts.find((p) => p.item === use.item);
-      if (!b.fill || !part || b.fill.left_mL <= 0) continue;
-      const total = part.unit === 'mL' ? part.amount + b.fill.water_mL : b.fill.water_mL;
-      const used = Math.min(b.fill.left_mL, Math.round((use.amount / part.amount) * total));
-      return { id: b.id, name: b.name, used };
-    }
-    return null;
-  }
 }
-type Part = Pick<Run, 'spot' | 'question' | 'method' | 'uses'>;
-/** Steps that rinse what was put on off again. */
-const RINSES: ReadonlySet<string> = new Set(['rinse', 'wipe', 'disinfect-rinse']);
-/** What a run did: one thing, or the cleaning stages of a job. */
-const partsOf = (r: Run): Part[] => r.parts ?? [r];
 
 /** Two soft tones; silent where sound is not allowed. */
 function ring(): void {
