@@ -146,6 +146,7 @@ export class KitsPage {
         says: x.because.charAt(0).toLowerCase() + x.because.slice(1),
       }));
   });
+  protected readonly apart = computed(() => this.clashes().map((x) => x.pair));
   protected readonly boards = computed<Board[]>(() => {
     const k = this.kit();
     const c = this.knowledge.catalogue();

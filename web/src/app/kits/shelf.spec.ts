@@ -3,7 +3,7 @@ import type { Stock } from '@dolly-tub/core';
 import { type Board, Shelf, type Thing } from './shelf';
 
 const thing = (id: string, more: Partial<Thing> = {}): Thing => ({
-  stock: { id } as Stock,
+  stock: { id, item: id } as Stock,
   name: id,
   shape: 'bottle',
   level: 0.5,
@@ -27,9 +27,11 @@ const board = (things: Thing[], more: Partial<Board> = {}): Board => ({
 
 describe('the shelf', () => {
   let f: ComponentFixture<Shelf>;
-  const show = (...boards: Board[]): HTMLElement => {
+  const show = (...boards: Board[]): HTMLElement => apart([], ...boards);
+  const apart = (pairs: [string, string][], ...boards: Board[]): HTMLElement => {
     f = TestBed.createComponent(Shelf);
     f.componentRef.setInput('boards', boards);
+    f.componentRef.setInput('apart', pairs);
     f.detectChanges();
     return f.nativeElement;
   };
@@ -40,15 +42,25 @@ describe('the shelf', () => {
       'soap, 250 of 500 mL',
     ]);
   });
-  test('an arc spans two things that must be kept apart, from the first to the second', () => {
-    const e = show(board([thing('a'), thing('b', { clash: true }), thing('c'), thing('d', { clash: true })]));
-    const arc = e.querySelector<SVGElement>('.arc')!;
-    expect(arc.style.getPropertyValue('--span')).toBe('2');
-    expect(e.querySelectorAll('.arc')).toHaveLength(1);
-    expect(arc.closest('li')).toBe(e.querySelectorAll('li')[1]);
+  test('an arc spans every two things that must be kept apart, and no others', () => {
+    const things = [thing('a'), thing('b'), thing('c'), thing('d')];
+    const pairs: [string, string][] = [
+      ['d', 'b'],
+      ['b', 'a'],
+    ];
+    const e = apart(pairs, board(things), board([thing('x')], { id: 'low' }));
+    const arcs = [...e.querySelectorAll<SVGElement>('.arc')].map((a) => [
+      a.closest('li')!.querySelector('.name')!.textContent,
+      a.style.getPropertyValue('--span'),
+    ]);
+    expect(arcs.sort()).toEqual([
+      ['a', '1'],
+      ['b', '2'],
+    ]);
+    expect(e.querySelectorAll('.apart')).toHaveLength(1);
   });
   test('one of the two alone on a board has no arc', () =>
-    expect(show(board([thing('a', { clash: true })])).querySelector('.arc')).toBeNull());
+    expect(apart([['a', 'b']], board([thing('a', { clash: true })])).querySelector('.arc')).toBeNull());
   test('a stack below par shows the gaps', () => {
     const e = show(board([thing('cloths', { shape: 'stack', count: 3, par: 5 })]));
     expect(e.querySelectorAll('rect.gap')).toHaveLength(2);

@@ -25,6 +25,11 @@ export interface Board {
   things: Thing[];
 }
 
+interface Arc {
+  from: number;
+  span: number;
+}
+
 /** A kit drawn as its shelf: silhouettes with fill level, stacks with dashed gaps below par, things on hooks. */
 @Component({
   selector: 'dt-shelf',
@@ -36,6 +41,8 @@ export interface Board {
 export class Shelf {
   readonly boards = input.required<readonly Board[]>();
   readonly picked = input<string | null>(null);
+  /** Items that must be kept apart, two and two. */
+  readonly apart = input<readonly (readonly string[])[]>([]);
   readonly pick = output<string>();
   /** A thing was put on another board. */
   readonly moved = output<{ stock: Stock; place: string; position: number }>();
@@ -43,10 +50,12 @@ export class Shelf {
     if (e.previousContainer === e.container && e.previousIndex === e.currentIndex) return;
     this.moved.emit({ stock: e.item.data.stock, place: e.container.data, position: e.currentIndex });
   }
-  /** Two things on one board that must be kept apart: where the arc between them starts, and how many places it spans. */
-  protected arc(things: readonly Thing[]): { from: number; span: number } | null {
-    const at = things.flatMap((t, i) => (t.clash ? [i] : []));
-    return at.length >= 2 ? { from: at[0]!, span: at[1]! - at[0]! } : null;
+  /** Of two things on one board that must be kept apart: where the arc between them starts, and how many places it spans. */
+  protected arcs(things: readonly Thing[]): Arc[] {
+    return this.apart().flatMap(([a, b]) => {
+      const [i, k] = [a, b].map((item) => things.findIndex((t) => t.stock.item === item));
+      return i! >= 0 && k! >= 0 ? [{ from: Math.min(i!, k!), span: Math.abs(k! - i!) }] : [];
+    });
   }
   protected stack(t: Thing): boolean[] {
     const all = Math.min(6, Math.max(t.count, t.par ?? 0, 1));
