@@ -1,9 +1,17 @@
+import { MatMenuModule } from '@angular/material/menu';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, effect, inject, Injector, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, Injector, signal } from '@angular/core';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
-import { householdEvents, selectSettings, selectSignedOut, selectTrouble } from '../household/state';
+import {
+  householdEvents,
+  selectRuns,
+  selectSettings,
+  selectSignedOut,
+  selectSpots,
+  selectTrouble,
+} from '../household/state';
 import { SignIn } from '../session/sign-in';
 import { Upgrade } from './upgrade';
 
@@ -27,7 +35,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
@@ -42,9 +50,20 @@ export class Shell {
   protected readonly signedOut = this.store.selectSignal(selectSignedOut);
   /** Places that open to anybody: the card for "it has been mixed". */
   protected readonly free = signal(false);
-  protected readonly more = signal(false);
   protected readonly running = signal(false);
   private readonly settings = this.store.selectSignal(selectSettings);
+  private readonly runs = this.store.selectSignal(selectRuns);
+  private readonly spots = this.store.selectSignal(selectSpots);
+  /** What was left running, the latest: found again from every place. */
+  protected readonly going = computed(() => {
+    const [run] = this.runs()
+      .filter((r) => r.state === 'running')
+      .sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
+    if (!run) return null;
+    const spot = this.spots().find((s) => s.id === run.spot);
+    const what = spot?.name ?? run.method?.name ?? 'a job';
+    return { id: run.id, what, step: Math.min(run.index + 1, run.steps.length), of: run.steps.length };
+  });
   private readonly injector = inject(Injector);
   private waitingForPlace = 0;
   protected readonly upgrade = inject(Upgrade);
