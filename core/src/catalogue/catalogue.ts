@@ -1,4 +1,5 @@
 import type {
+  Claim,
   AcidBaseSystem,
   AirLimit,
   Application,
@@ -70,6 +71,7 @@ export interface RawCatalogue {
   freed: Freed[];
   protection: Protection[];
   stances: Stance[];
+  claims: Claim[];
   orders: Order[];
   jobs: Job[];
   clues: Clue[];

@@ -478,6 +478,7 @@ export const ClauseSchema = Type.Object({
     'fresh',
     'fine',
   ]),
+  /** It makes gas: said where a column makes another level of it for that (shut up, 2 becomes 4). */
   gas: Type.Optional(Type.Boolean()),
   /** Level in a closed bottle, in place of what its column says. */
   closed: Type.Optional(Type.Integer({ minimum: 0, maximum: 5 })),
@@ -749,6 +750,16 @@ export const ProtectionSchema = Type.Object({
   says: Type.String(),
   because: Type.String(),
 });
+/** What people say of cleaning, answered by name: what it does, what it does not, what to do instead. */
+export const ClaimSchema = Type.Object({
+  ...Named,
+  /** It is meant where of each of these lists a word is there, or begins one. */
+  words: Type.Array(Words, { minItems: 1 }),
+  does: Type.String(),
+  doesNot: Type.String(),
+  instead: Type.String(),
+});
+export type Claim = Static<typeof ClaimSchema>;
 /** Where people disagree: the schools, the default and its reason, and what a choice does in the engine. */
 export const StanceSchema = Type.Object({
   ...Named,
@@ -1241,6 +1252,7 @@ export const catalogueSchemas = {
   freed: FreedSchema,
   protection: ProtectionSchema,
   stances: StanceSchema,
+  claims: ClaimSchema,
   orders: OrderSchema,
   jobs: JobSchema,
   clues: ClueSchema,

@@ -40,6 +40,11 @@ export const routes: Routes = [
     loadComponent: () => import('./choose/job.page').then((m) => m.JobPage),
   },
   {
+    path: 'choose/claim/:claim',
+    title: 'Is it so? · Dolly Tub',
+    loadComponent: () => import('./choose/claim.page').then((m) => m.ClaimPage),
+  },
+  {
     path: 'choose/find',
     title: 'What is it? · Dolly Tub',
     loadComponent: () => import('./choose/find.page').then((m) => m.FindPage),

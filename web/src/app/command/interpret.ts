@@ -1,4 +1,4 @@
-import { type Catalogue, makeBottle, parseNumber, unitVolume_mL } from '@dolly-tub/core';
+import { type Catalogue, claimsIn, makeBottle, parseNumber, unitVolume_mL } from '@dolly-tub/core';
 import { distance } from 'fastest-levenshtein';
 import Fuse from 'fuse.js';
 import { capital } from '../shared/words';
@@ -146,6 +146,9 @@ export function interpret(
       query: { product: product?.id ?? '', how },
     });
   }
+  // what people say is answered by name, before it is taken for a wish
+  for (const claim of claimsIn(t, c))
+    push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
   const mixing =
     /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
     /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
