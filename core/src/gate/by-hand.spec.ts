@@ -422,7 +422,7 @@ describe('a shelf', () => {
     const high = (id: string, shelf: object, people: string[] = []) =>
       mayShelve(id, [], shelf, { people }, c).with.map((w) => w.text);
     expect(high('chlorine-bleach', { heightBand: 'high', locked: true })).toEqual([
-      'Chlorine bleach stands below the eyes: nothing drips onto a face.',
+      'Chlorine bleach stands below the eyes: nothing drips onto anyone’s face.',
     ]);
     expect(high('chlorine-bleach', { heightBand: 'low' })).toEqual([]);
     expect(high('chlorine-bleach', { heightBand: 'low' }, ['toddler'])).toEqual([

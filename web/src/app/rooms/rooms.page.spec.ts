@@ -50,7 +50,7 @@ describe('Rooms', () => {
     await p.press(/^trace$/);
     expect(p.api.replaced[0]!.record['soils']).toMatchObject([
       { soil: 'limescale', severity: 1 },
-      { soil: 'soap-scum', severity: 2 },
+      { soil: 'soap-scum', severity: 1 },
     ]);
     await p.press(/^clean$/);
     expect(p.api.replaced[1]!.record['soils']).toMatchObject([{ severity: 0 }, { severity: 0 }]);
