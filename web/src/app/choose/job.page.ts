@@ -26,6 +26,7 @@ import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { Print } from '../shared/print';
 import { Residents } from '../shared/residents';
 import { find } from '../shared/search';
 import { SourceNote } from '../shared/source-note';
@@ -39,6 +40,7 @@ const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
   selector: 'dt-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Print,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,

@@ -31,6 +31,7 @@ import {
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { Print } from '../shared/print';
 import { aNumber } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, when } from '../shared/words';
@@ -51,6 +52,7 @@ const SHOPPED: Record<Shopping['state'], string> = {
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Print,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,
