@@ -136,16 +136,25 @@ export async function faultsOf(name, path, specs) {
         if (n !== undefined) kills.set(Number(n), (kills.get(Number(n)) ?? 0) + 1);
       }
       if (tried % 50 === 0)
-        console.log(`${tried} of ${asked.length}, ${left.length} left, ${((Date.now() - started) / 1000).toFixed(0)} s`);
+        console.log(
+          `${tried} of ${asked.length}, ${left.length} left, ${((Date.now() - started) / 1000).toFixed(0)} s`,
+        );
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, worker));
   const lines = left
-    .sort((a, b) => (a.fileName < b.fileName ? -1 : a.fileName > b.fileName ? 1 : a.location.start.line - b.location.start.line))
+    .sort((a, b) =>
+      a.fileName < b.fileName ? -1 : a.fileName > b.fileName ? 1 : a.location.start.line - b.location.start.line,
+    )
     .map((m) => {
       const file = m.fileName.replace(`${root}/`, '');
-      const was = readFileSync(m.fileName, 'utf8').split('\n').slice(m.location.start.line, m.location.end.line + 1);
-      const from = was.length === 1 ? was[0].slice(m.location.start.column, m.location.end.column) : was[0].slice(m.location.start.column);
+      const was = readFileSync(m.fileName, 'utf8')
+        .split('\n')
+        .slice(m.location.start.line, m.location.end.line + 1);
+      const from =
+        was.length === 1
+          ? was[0].slice(m.location.start.column, m.location.end.column)
+          : was[0].slice(m.location.start.column);
       return `${file}:${m.location.start.line + 1} ${m.mutatorName}: ${from.trim().slice(0, 90)} → ${m.replacement.replace(/\s+/g, ' ').slice(0, 90)}`;
     });
   writeFileSync(join(root, `.build/faults/${name}.txt`), lines.join('\n'));
