@@ -138,4 +138,18 @@ describe('the doors in the page', () => {
     expect(refused).toBeInstanceOf(Refused);
     expect((refused as Refused).detail).toMatch(/does not answer.*still here/);
   });
+  test('nobody waits for ever: a question has an end, a file takes as long as it takes', async () => {
+    const limits: number[] = [];
+    const timeout = AbortSignal.timeout;
+    AbortSignal.timeout = (ms) => {
+      limits.push(ms);
+      return new AbortController().signal;
+    };
+    reply = json(200, {});
+    await api.call('GET', '/copies');
+    await api.call('POST', '/import', new Blob(['x']));
+    AbortSignal.timeout = timeout;
+    expect(limits).toEqual([60_000]);
+    expect(asked.map((a) => a.init.signal !== undefined)).toEqual([true, false]);
+  });
 });

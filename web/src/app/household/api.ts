@@ -83,6 +83,8 @@ const changedFields = (had: object, is: object): Record<string, unknown> => {
   );
 };
 
+/** A server that hangs is one that does not answer: later deeds wait for this one. Files take as long as they take. */
+const PATIENCE_MS = 60_000;
 /** A file goes as it is, whatever its size; all else as JSON. */
 const typeOf = (body: unknown): string => (body instanceof Blob ? body.type : 'application/json');
 
@@ -101,6 +103,7 @@ export class HouseholdApi {
         method,
         headers: { ...(body === undefined ? {} : { 'content-type': typeOf(body) }), ...headers },
         ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
+        ...(body instanceof Blob ? {} : { signal: AbortSignal.timeout(PATIENCE_MS) }),
       });
     } catch {
       throw new Refused(0, AWAY, [], null);
