@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { catalogueSchemas, loadCatalogue, type RawCatalogue } from '@dolly-tub/core';
-import { interpret } from './interpret';
+import { demoRows } from '../testing/house';
+import { interpret, type Named, type NamedSpot } from './interpret';
 
 const folder = join(process.cwd(), 'core/catalogue');
 const raw = Object.fromEntries(
@@ -10,6 +11,11 @@ const raw = Object.fromEntries(
 const catalogue = loadCatalogue(raw);
 const spots = [{ id: 's4', name: 'Shower screen', room: 'r1' }];
 const rooms = [{ id: 'r1', name: 'Wet room' }];
+/** Heron Lock as the box knows it. */
+function seeded(): { spots: NamedSpot[]; rooms: Named[] } {
+  const { tables } = demoRows();
+  return { spots: tables['spots'] as unknown as NamedSpot[], rooms: tables['rooms'] as unknown as Named[] };
+}
 const first = (t: string) => interpret(t, catalogue, spots, rooms)[0];
 
 describe('the command box', () => {
@@ -40,4 +46,96 @@ describe('the command box', () => {
     for (const t of ['((', '%%%', 'a'.repeat(500), '1 ppm', 'on on on', '+'])
       expect(Array.isArray(interpret(t, catalogue))).toBe(true);
   });
+});
+
+describe('phrases of a house: the own house comes first', () => {
+  const house = seeded();
+  const at = (t: string) => interpret(t, catalogue, house.spots, house.rooms)[0];
+  test.each([
+    ['coffee on my rug', 'Wool rug'],
+    ['red wine on the rug', 'Wool rug'],
+    ['wine on marble hearth', 'Marble hearth'],
+    ['limescale from the taps', 'Basin taps'],
+    ['soap scum off the shower tray', 'Shower tray'],
+    ['fingerprints on the touch screen', 'Touch screen'],
+    ['soot on the stove glass', 'Stove glass'],
+    ['grease on the hood', 'Hood filter'],
+    ['dust on the blinds', 'Linen blinds'],
+    ['mud on the jute mat', 'Jute mat'],
+    ['limescale on the showr screen', 'Shower screen'],
+    ['mildew on the grout', 'Tile grout'],
+    ['ink on the leather chair', 'Leather chair'],
+    ['milk on the mattress', 'Latex mattress'],
+    ['rust on the zinc tub', 'Zinc tub'],
+  ])('%s → the %s of this house', (text, spot) => {
+    const s = at(text)!;
+    expect([s.path[0], s.query['spot']]).toEqual(['/choose', house.spots.find((x) => x.name === spot)!.id]);
+    expect(catalogue.soils.has(s.query['soil']!)).toBe(true);
+  });
+  test.each([
+    ['clean the oven', 'Oven inside'],
+    ['how do I clean the oven', 'Oven inside'],
+    ['wash the quarry tiles', 'Quarry tiles'],
+    ['wipe the worktop', 'Oak worktop'],
+    ['descale the kitchen tap', 'Kitchen tap'],
+    ['scrub my floor drain', 'Floor drain'],
+    ['dust the lampshade', 'Paper lampshade'],
+    ['polish the brass lamp', 'Brass lamp'],
+    ['clean the fridge door', 'Fridge door'],
+    ['clean out the hood filter', 'Hood filter'],
+  ])('%s → what shifts it from the %s', (text, spot) =>
+    expect(at(text)).toMatchObject({
+      path: ['/choose'],
+      query: { spot: house.spots.find((x) => x.name === spot)!.id },
+    }),
+  );
+  test.each([
+    ['my bathroom', 'Wet room'],
+    ['the bathroom', 'Wet room'],
+    ['wet room', 'Wet room'],
+    ['the kitchen', 'Galley kitchen'],
+    ['stove parlour', 'Stove parlour'],
+    ['the loft', 'Loft bedroom'],
+    ['nook', 'Sewing nook'],
+    ['wash-house', 'Wash-house'],
+    ['boot porch', 'Boot porch'],
+  ])('%s → %s', (text, room) =>
+    expect(at(text)).toMatchObject({ path: ['/rooms', house.rooms.find((x) => x.name === room)!.id] }),
+  );
+  test.each([
+    ['mirror', 'Mirror'],
+    ['window sill', 'Window sill'],
+    ['settle', 'Velvet settle'],
+    ['sewing machine', 'Sewing machine'],
+    ['machine seal', 'Washing machine seal'],
+    ['boot bench', 'Boot bench'],
+  ])('%s → the spot', (text, spot) =>
+    expect(at(text)).toMatchObject({ query: { spot: house.spots.find((x) => x.name === spot)!.id } }),
+  );
+  test.each([
+    ['shopping list', '/kits'],
+    ['what must not meet', '/mix/shelf'],
+    ['find out what it is', '/choose/find'],
+    ['what is this', '/choose/find'],
+    ['everything at a glance', '/choose/field'],
+    ['settings', '/settings'],
+    ['dark', '/settings'],
+    ['history', '/log'],
+    ['ratio', '/dilute'],
+    ['a whole job', '/choose/job'],
+    ['fumes', '/emergency'],
+    ['I mixed it', '/emergency'],
+    ['bleach in the eye', '/emergency'],
+    ['toddler drank detergent', '/emergency'],
+    ['does vinegar disinfect', '/choose/claim'],
+    ['steam kills germs', '/choose/claim'],
+    ['can I mix bleach and toilet cleaner', '/mix'],
+    ['mix vinegar and peroxide', '/mix'],
+    ['vinegar + bleach', '/mix'],
+    ['bleach 500 ppm 1 L', '/dilute'],
+    ['vinegar 2 % 500 mL', '/dilute'],
+    ['rust on granite', '/choose'],
+    ['wax from linen', '/choose'],
+    ['toner on carpet', '/choose'],
+  ])('%s → %s', (text, path) => expect(at(text)!.path[0]).toBe(path));
 });

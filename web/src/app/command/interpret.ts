@@ -14,6 +14,34 @@ export interface Named {
   id: string;
   name: string;
 }
+/** A spot as the box asks for it; kinds and food say what room it stands in. */
+export interface NamedSpot extends Named {
+  room: string;
+  kinds?: readonly string[];
+  food?: boolean;
+}
+
+const SMALL = new Set(['the', 'my', 'our', 'a', 'an', 'of', 'in', 'on', 'from', 'off', 'and', 'is', 'it']);
+const tokens = (s: string): string[] => (s.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).filter((w) => !SMALL.has(w));
+/** What somebody wants done, before the thing that is meant. */
+const WISH =
+  /^(?:please |how (?:do|can|to) (?:i |we |you )?)?(?:clean|wash|wipe|scrub|polish|do|descale|dust)(?: up| off| out)?\s+/;
+
+/** Things of this house that what was typed names: all its words are words of the name, or begin them. The shortest name first. */
+function named<T extends Named>(all: readonly T[], typed: string): T[] {
+  const asked = tokens(typed);
+  const means = (a: string, n: string): boolean => n.startsWith(a) || (a.length > 4 && distance(n, a) <= 1);
+  return asked.length
+    ? all
+        .filter((x) => asked.every((a) => tokens(x.name).some((n) => means(a, n))))
+        .sort((a, b) => tokens(a.name).length - tokens(b.name).length)
+    : [];
+}
+/** What people call a room, and how it is told by what stands in it: twice as much food as one spot is a kitchen. */
+const ROOM_WORDS: [RegExp, (spots: readonly NamedSpot[]) => boolean][] = [
+  [/^(bath ?room|bath|loo|toilet|wc|shower room)$/, (s) => s.some((x) => x.kinds?.some((k) => /bowl|toilet/.test(k)))],
+  [/^kitchen$/, (s) => s.filter((x) => x.food).length > 1],
+];
 interface Words {
   jobs: Fuse<Word>;
   soils: Fuse<Word>;
@@ -90,7 +118,7 @@ const near = (w: Word, typed: string): boolean =>
 export function interpret(
   text: string,
   c: Catalogue,
-  spots: readonly (Named & { room: string })[] = [],
+  spots: readonly NamedSpot[] = [],
   rooms: readonly Named[] = [],
 ): Suggestion[] {
   const t = text.trim().toLowerCase().replace(/\?+$/, '').replace(/\s+/g, ' ');
@@ -146,9 +174,6 @@ export function interpret(
       query: { product: product?.id ?? '', how },
     });
   }
-  // what people say is answered by name, before it is taken for a wish
-  for (const claim of claimsIn(t, c))
-    push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
   const mixing =
     /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
     /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
@@ -158,8 +183,11 @@ export function interpret(
     if (a && b)
       push({ title: `May ${a.name} meet ${b.name}?`, note: 'Mix', path: ['/mix'], query: { with: `${a.id},${b.id}` } });
   }
+  // what people say is answered by name, before it is taken for a wish
+  for (const claim of claimsIn(t, c))
+    push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
   const dilute =
-    /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm|%|percent)\b(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
+    /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm\b|%|percent\b)(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
   if (dilute) {
     const product = dilute[1]?.trim() ? best(w.products, dilute[1].replace(/^(dilute|make|mix) /, ''))[0] : undefined;
     const unit = dilute[5] ? unitVolume_mL(dilute[5], c.measures) : null;
@@ -191,14 +219,15 @@ export function interpret(
   const on = /^(?:shift |get |remove |clean )?(.+?)\s+(?:on|from|off|out of|in)\s+(?:the |my |a )?(.+)$/.exec(t);
   if (on) {
     const soil = best(w.soils, on[1]!)[0];
-    const spot = spots.find((s) => s.name.toLowerCase() === on[2]);
+    // the own house comes first
+    const mine = named(spots, on[2]!).slice(0, 2);
     const material = best(w.materials, on[2]!)[0];
-    if (soil && spot)
+    for (const spot of soil ? mine : [])
       push({
-        title: `Shift ${soil.name} from the ${spot.name.toLowerCase()}`,
+        title: `Shift ${soil!.name} from the ${spot.name.toLowerCase()}`,
         note: 'Choose',
         path: ['/choose'],
-        query: { spot: spot.id, soil: soil.id },
+        query: { spot: spot.id, soil: soil!.id },
       });
     if (soil && material)
       push({
@@ -208,14 +237,21 @@ export function interpret(
         query: { soil: soil.id, material: material.id, ...(material.finish ? { finish: material.finish } : {}) },
       });
   }
+  const wish = WISH.test(t);
+  const meant = t.replace(WISH, '').replace(/^(?:the|my|our|a|an) /, '');
+  const called = ROOM_WORDS.find(([re]) => re.test(meant))?.[1];
+  const here = called ? rooms.filter((r) => called(spots.filter((s) => s.room === r.id))) : [];
+  for (const r of [...named(rooms, meant), ...here])
+    push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
+  for (const s of named(spots, meant).slice(0, 4)) {
+    if (wish)
+      push({ title: `Clean the ${s.name.toLowerCase()}`, note: 'Choose', path: ['/choose'], query: { spot: s.id } });
+    push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
+  }
   for (const [re, title, path] of PLACES) if (re.test(t)) push({ title, note: 'Go there', path: [path], query: {} });
-  for (const r of rooms)
-    if (r.name.toLowerCase().includes(t)) push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
-  for (const s of spots)
-    if (s.name.toLowerCase().includes(t))
-      push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
-  const job = mixing || dilute || on ? undefined : best(w.jobs, t)[0];
-  if (job && near(job, t)) push({ title: job.name, note: 'A whole job', path: ['/choose/job', job.id], query: {} });
+  const job = mixing || dilute || on ? undefined : best(w.jobs, wish ? meant : t)[0];
+  if (job && near(job, wish ? meant : t))
+    push({ title: job.name, note: 'A whole job', path: ['/choose/job', job.id], query: {} });
   if (!mixing && !dilute && !on) {
     for (const s of best(w.soils, t, 3))
       push({ title: `What shifts ${s.name}?`, note: 'Choose', path: ['/choose'], query: { soil: s.id } });
