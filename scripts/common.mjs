@@ -40,8 +40,8 @@ export function run(command, args, options = {}) {
 }
 export const has = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).error === undefined;
 
-/** Install when the lock file changed or node_modules is missing. */
-export function ensureInstalled() {
+/** Install when the lock file changed or node_modules is missing: all of it, or only what it takes to build and run. */
+export function ensureInstalled({ tests = true } = {}) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     stop(`Dolly Tub needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
@@ -50,7 +50,9 @@ export function ensureInstalled() {
     .update(process.versions.modules)
     .digest('hex');
   const sqlite = join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node');
-  if (readStamp('install') === want && existsSync(sqlite)) return;
+  // with all that tests need, what building and running need is there too
+  const stamps = tests ? ['install'] : ['install', 'install-to-run'];
+  if (stamps.some((s) => readStamp(s) === want) && existsSync(sqlite)) return;
   if (!existsSync(sqlite)) {
     const missing = [
       ['python3', 'python3'],
@@ -69,11 +71,14 @@ export function ensureInstalled() {
   // where Node's own headers are on the machine, node-gyp need not fetch them
   if (existsSync('/usr/include/node/node.h') && !env.npm_config_nodedir) env.npm_config_nodedir = '/usr';
   delete env.NODE_ENV;
-  const status = run('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], { env });
+  const only = tests ? [] : ['--omit=dev'];
+  const began = Date.now();
+  const status = run('npm', ['ci', ...only, '--no-fund', '--no-audit', '--loglevel=error'], { env });
   if (status !== 0)
     stop('Installing failed: the lines above say why. Check the network or the disk, and run this again.');
   if (!existsSync(sqlite)) stop('The database could not be compiled: the lines above say why.');
-  writeStamp('install', want);
+  writeStamp(tests ? 'install' : 'install-to-run', want);
+  console.log(`Installed in ${Math.round((Date.now() - began) / 1000)} s.`);
 }
 
 const SERVER_INPUTS = ['core/src', 'core/catalogue', 'server/src', 'demo', 'package-lock.json', 'scripts/build.mjs'];
@@ -88,9 +93,11 @@ export function ensureBuilt() {
     const now = stampOf(inputs);
     if (readStamp(name) === now && existsSync(join(root, output))) continue;
     console.log(`Building the ${name === 'web' ? 'app' : name} …`);
+    const began = Date.now();
     const status = name === 'server' ? buildServer() : buildWeb();
     if (status !== 0) stop(`Building the ${name} failed: the lines above say why.`);
     writeStamp(name, now);
+    console.log(`Built in ${Math.round((Date.now() - began) / 1000)} s.`);
   }
 }
 export function buildServer() {

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { ensureBuilt, ensureInstalled, root } from './common.mjs';
 
 process.chdir(root);
-ensureInstalled();
+ensureInstalled({ tests: false });
 ensureBuilt();
 process.env.DOLLY_ROOT ??= root;
 await import(join(root, 'dist/server/main.js'));

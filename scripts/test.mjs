@@ -50,6 +50,7 @@ const jest = (name, args) => {
 check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
 check('nothing unused', bin('knip'), ['--no-progress', '--no-config-hints']);
 check('types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']);
+check('types of the pages’ tests', bin('tsc'), ['-p', 'web/tsconfig.spec.json', '--noEmit']);
 // as many as there are cores: one fewer, as is usual, would leave one of two idle
 jest('unit and API tests', ['--maxWorkers=100%']);
 jest('browser tests', ['-c', 'e2e/jest.config.mjs']);

@@ -1,13 +1,22 @@
 import { TestBed } from '@angular/core/testing';
 import { Actions } from '@ngrx/effects';
 import { type Action } from '@ngrx/store';
-import { firstValueFrom, lastValueFrom, of, type Subject, Subject as Stream, take, toArray } from 'rxjs';
+import {
+  firstValueFrom,
+  lastValueFrom,
+  of,
+  type Subject,
+  Subject as Stream,
+  take,
+  toArray,
+  type Observable,
+} from 'rxjs';
 import { type HouseholdApi, Refused } from './api';
 import { catchUp, fetchChanged, read, takenBack } from './effects';
 import { householdEvents } from './state';
 
-type Fetch = (actions: Actions, api: HouseholdApi) => ReturnType<typeof of<Action>>;
-const with_ = (actions: Action[], api: Partial<HouseholdApi>, effect: unknown) =>
+type Fetch = (actions: Actions, api: HouseholdApi) => Observable<Action>;
+const answered = (actions: Action[], api: Partial<HouseholdApi>, effect: unknown) =>
   (effect as Fetch)(new Actions(of(...actions)), api as HouseholdApi);
 const away = () => Promise.reject(new Refused(0, 'The server does not answer.', [], null));
 const changed = (door: string, id: string, op: string) => householdEvents.changedElsewhere({ door, id, op });
@@ -16,14 +25,14 @@ describe('reading the household', () => {
   test('once opened, everything is read in one answer', async () => {
     const answer = { records: { rooms: [{ id: 'r' }] }, log: [], seq: 7 };
     const a = await firstValueFrom(
-      with_([householdEvents.opened()], { readHousehold: () => Promise.resolve(answer as never) }, read),
+      answered([householdEvents.opened()], { readHousehold: () => Promise.resolve(answer as never) }, read),
     );
     expect(a).toEqual(
       householdEvents.everythingRead({ tables: answer.records as never, log: [], seq: 7, damage: null, anew: false }),
     );
   });
   test('a server that is away is said, in its words', async () => {
-    const a = await firstValueFrom(with_([householdEvents.opened()], { readHousehold: away }, read));
+    const a = await firstValueFrom(answered([householdEvents.opened()], { readHousehold: away }, read));
     expect(a).toEqual(householdEvents.serverLost({ says: 'The server does not answer.' }));
   });
 });
@@ -36,39 +45,39 @@ describe('what others change', () => {
     readHousehold: () => Promise.resolve({ records: {}, log: [], seq: 9 } as never),
   };
   test('an updated record is fetched and put in its table', async () => {
-    expect(await firstValueFrom(with_([changed('rooms', 'r', 'update')], api, fetchChanged))).toEqual(
+    expect(await firstValueFrom(answered([changed('rooms', 'r', 'update')], api, fetchChanged))).toEqual(
       householdEvents.recordChanged({ door: 'rooms', record: room }),
     );
   });
   test('a removed one goes without asking', async () => {
     let asked = 0;
     const counting = { ...api, read: (() => Promise.resolve(void asked++)) as never };
-    expect(await firstValueFrom(with_([changed('rooms', 'r', 'delete')], counting, fetchChanged))).toEqual(
+    expect(await firstValueFrom(answered([changed('rooms', 'r', 'delete')], counting, fetchChanged))).toEqual(
       householdEvents.recordGone({ door: 'rooms', id: 'r' }),
     );
     expect(asked).toBe(0);
   });
   test('one that is gone by the time it is asked for goes too', async () => {
     const gone = { ...api, read: (() => Promise.reject(new Refused(404, 'gone', [], null))) as never };
-    expect(await firstValueFrom(with_([changed('spots', 's', 'update')], gone, fetchChanged))).toEqual(
+    expect(await firstValueFrom(answered([changed('spots', 's', 'update')], gone, fetchChanged))).toEqual(
       householdEvents.recordGone({ door: 'spots', id: 's' }),
     );
   });
   test('a log entry joins the log', async () => {
-    expect(await firstValueFrom(with_([changed('log', 'e1', 'create')], api, fetchChanged))).toMatchObject({
+    expect(await firstValueFrom(answered([changed('log', 'e1', 'create')], api, fetchChanged))).toMatchObject({
       entry: { id: 'e1' },
     });
   });
   test('a household thrown away is read anew', async () => {
     // nothing that was known before stays
-    expect(await firstValueFrom(with_([changed('*', '*', 'delete')], api, fetchChanged))).toMatchObject({
+    expect(await firstValueFrom(answered([changed('*', '*', 'delete')], api, fetchChanged))).toMatchObject({
       type: householdEvents.everythingRead.type,
       anew: true,
     });
   });
   test('files and unknown doors are left alone', async () => {
     const all = await lastValueFrom(
-      with_([changed('files', 'f', 'create'), changed('rooms', 'r', 'delete')], api, fetchChanged).pipe(toArray()),
+      answered([changed('files', 'f', 'create'), changed('rooms', 'r', 'delete')], api, fetchChanged).pipe(toArray()),
     );
     expect(all).toEqual([householdEvents.recordGone({ door: 'rooms', id: 'r' })]);
   });
@@ -86,10 +95,10 @@ describe('what others change', () => {
 test('an entry that takes another back has the rest of the log read anew; any other has not', async () => {
   const api = { readAtHand: () => Promise.resolve({ log: [], tallies: [], upTo: 9 }) };
   const entry = (more: object) => householdEvents.entryWritten({ entry: { id: 'e', ...more } as never });
-  expect(await firstValueFrom(with_([entry({ corrects: 'x' })], api, takenBack))).toEqual(
+  expect(await firstValueFrom(answered([entry({ corrects: 'x' })], api, takenBack))).toEqual(
     householdEvents.logRead({ log: [], tallies: [], upTo: 9 }),
   );
-  expect(await lastValueFrom(with_([entry({})], api, takenBack).pipe(toArray()))).toEqual([]);
+  expect(await lastValueFrom(answered([entry({})], api, takenBack).pipe(toArray()))).toEqual([]);
 });
 
 describe('what changed while nobody listened', () => {
@@ -111,7 +120,7 @@ describe('what changed while nobody listened', () => {
     const answers = [seq, trouble];
     return { select: () => of(answers.shift()) };
   };
-  type CatchUp = (a: Actions, api: HouseholdApi, store: unknown) => ReturnType<typeof of<Action>>;
+  type CatchUp = (a: Actions, api: HouseholdApi, store: unknown) => Observable<Action>;
   const catchingUp = (action: Action, of_: Partial<HouseholdApi>, seq: number | null, trouble: string | null = null) =>
     lastValueFrom(
       (catchUp as unknown as CatchUp)(new Actions(of(action)), of_ as HouseholdApi, at(seq, trouble)).pipe(toArray()),

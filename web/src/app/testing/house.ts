@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type Provider, provideZonelessChangeDetection, signal, type Type } from '@angular/core';
+import {
+  type EnvironmentProviders,
+  type Provider,
+  provideZonelessChangeDetection,
+  signal,
+  type Type,
+} from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatDialog } from '@angular/material/dialog';
 import { provideRouter, Router } from '@angular/router';
@@ -95,6 +101,8 @@ export class FakeApi {
         spot: (id) => one('spots', id),
         run: (id) => one('runs', id),
         shopping: () => Object.values(rows().shopping.entities) as never,
+        body: (door, id) => one(door, id),
+        children: () => [],
       },
       NOW.toISOString(),
     );
@@ -190,7 +198,7 @@ export async function open<T>(
   page: Type<T>,
   inputs: Record<string, unknown> = {},
   change?: (rows: ReturnType<typeof demoRows>) => void,
-  more: Provider[] = [],
+  more: (Provider | EnvironmentProviders)[] = [],
   answers: Record<string, unknown> = {},
 ): Promise<Page<T>> {
   const api = new FakeApi();
