@@ -105,9 +105,11 @@ export class RungDetail {
     );
     if (!d.ok) return null;
     const k = d.value.recipe.kitchen;
+    const w = d.value.recipe.window;
+    const inside = w.name ? `, inside ${figure(w.min)} to ${figure(w.max)}` : '';
     return {
       text: `${k ? k.text : `${figure(d.value.recipe.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
-      note: `${figure(k?.percent ?? d.value.recipe.strength.percent)} %${d.value.recipe.window.name ? `, inside ${figure(d.value.recipe.window.min)} to ${figure(d.value.recipe.window.max)}` : ''}`,
+      note: `${figure(k?.percent ?? d.value.recipe.strength.percent)} %${inside}`,
     };
   });
   /** What it is kept apart from, worst first, as the rules say. */

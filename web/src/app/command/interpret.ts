@@ -204,8 +204,9 @@ export function interpret(
         c,
       );
       const no = !made.ok || made.value.gate.may === 'no';
+      const volume = mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : '';
       push({
-        title: `${no ? 'Why not ' : ''}${no ? product.name : capital(product.name)} at ${dilute[2]} ${dilute[3]}${mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : ''}`,
+        title: `${no ? `Why not ${product.name}` : capital(product.name)} at ${dilute[2]} ${dilute[3]}${volume}`,
         note: no ? 'not made: too strong, or never thinned' : 'Dilute',
         path: ['/dilute'],
         query: {

@@ -79,7 +79,9 @@ export class BottleDrawing {
     const b = this.BASE;
     const [w, n] = [s.wide / 2, s.narrow / 2];
     const top = b - s.body - s.shoulder - s.neck;
-    return `M${210 - n} ${top}L${210 - n} ${b - s.body - s.shoulder}L${210 - w} ${b - s.body}V${b - 14}q0 14 14 14H${210 + w - 14}q14 0 14-14V${b - s.body}L${210 + n} ${b - s.body - s.shoulder}V${top}Z`;
+    const [neck, shoulder] = [b - s.body - s.shoulder, b - s.body];
+    const down = `M${210 - n} ${top}L${210 - n} ${neck}L${210 - w} ${shoulder}V${b - 14}q0 14 14 14`;
+    return `${down}H${210 + w - 14}q14 0 14-14V${shoulder}L${210 + n} ${neck}V${top}Z`;
   });
   protected readonly ticks = computed(() => {
     const c = this.capacity();
@@ -96,16 +98,15 @@ export class BottleDrawing {
     return [...Array.from({ length: Math.min(9, whole) }, () => 1), ...(s.count % 1 ? [0.5] : [])];
   }
   protected say = (mL: number): string => formatVolume(mL, this.system());
-  protected readonly describe = computed(
-    () =>
-      `${this.bottleName()}, ${this.say(this.capacity())}: ${this.say(this.water())} of water${this.dry() ? `, and ${this.dry()} of ${this.name()}` : `, then ${this.say(this.stock())} of ${this.name()} up to ${this.say(this.water() + this.stock())}`}${
-        this.spoons().length
-          ? `, that is ${this.spoons()
-              .map((s) => `${s.count} ${s.name}`)
-              .join(' and ')}`
-          : ''
-      }.`,
-  );
+  protected readonly describe = computed(() => {
+    const [water, all] = [this.say(this.water()), this.say(this.water() + this.stock())];
+    const then = this.dry()
+      ? `, and ${this.dry()} of ${this.name()}`
+      : `, then ${this.say(this.stock())} of ${this.name()} up to ${all}`;
+    const spoons = this.spoons().map((s) => `${s.count} ${s.name}`);
+    const that = spoons.length ? `, that is ${spoons.join(' and ')}` : '';
+    return `${this.bottleName()}, ${this.say(this.capacity())}: ${water} of water${then}${that}.`;
+  });
 }
 type Shape = { body: number; shoulder: number; neck: number; wide: number; narrow: number };
 function widthAt(s: Shape, h: number): number {

@@ -324,7 +324,9 @@ export class DilutePage {
     const off = k ? Math.round(k.error * 100) : 0;
     const err = k && off !== 0 ? `, ${Math.abs(off)} % ${off > 0 ? 'over' : 'under'}` : '';
     const scale = this.chlorine() ? a.strength.ppm / a.strength.percent : 1;
-    return `${amount}${err}${a.window.target ? `: ${this.inside() ? 'inside' : 'outside'} ${figure(a.window.min * scale)} to ${figure(a.window.max * scale)}` : ''}`;
+    if (!a.window.target) return `${amount}${err}`;
+    const window = `${figure(a.window.min * scale)} to ${figure(a.window.max * scale)}`;
+    return `${amount}${err}: ${this.inside() ? 'inside' : 'outside'} ${window}`;
   }
   protected readonly then = computed(() => {
     const a = this.answer()!;

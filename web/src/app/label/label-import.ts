@@ -123,12 +123,12 @@ export class LabelImport {
       if (!problems.length && !near)
         problems.push('Nothing in it is recognised, so no product is near: name one in the column "nearest".');
       const n = read.ingredients.length;
+      const not = read.unrecognised.length ? `, ${read.unrecognised.length} not` : '';
+      const full = read.undisclosed ? 'not fully named' : 'a full list';
       return {
         row: r.row,
         name: r.name,
-        says: near
-          ? `${n} recognised${read.unrecognised.length ? `, ${read.unrecognised.length} not` : ''}; ${read.undisclosed ? 'not fully named' : 'a full list'}; like ${near.name}`
-          : '',
+        says: near ? `${n} recognised${not}; ${full}; like ${near.name}` : '',
         trouble: problems.join(' '),
         body:
           !problems.length && near

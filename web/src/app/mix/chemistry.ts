@@ -70,6 +70,13 @@ const said = (r: Range): string =>
     ? `about ${figure(Number(middle(r).toFixed(1)))}`
     : `${figure(Number(r.min.toFixed(1)))} to ${figure(Number(r.max.toFixed(1)))}`;
 
+/** Chlorine leaves the water: at the pH of the mix, where the acid runs in, or once acid comes. */
+const LEAVES = {
+  now: 'The Cl₂ among it leaves the water as chlorine gas, and the rest follows.',
+  where: 'Where the acid runs in it is far more acid than the whole: there Cl₂ forms and leaves as chlorine gas.',
+  withAcid: 'Acid moves it to the left, where Cl₂ forms and leaves as chlorine gas.',
+};
+
 /** The chemistry under a verdict: pH of each and of the mix on one ruler, the forms over it, and what comes of it at the most. */
 @Component({
   selector: 'dt-chemistry',
@@ -208,24 +215,40 @@ export class Chemistry {
         .slice(0, 2)
         .filter((m) => m.v > 0.005);
       const gas = s.forms.find((f) => f.name === 'Cl2');
+      const forms = main.map((m) => `${percent(m.v)} ${formula(m.f.name, m.f.charge)}`).join(' and ');
+      const acid = t.each.some((e) => e.pH && e.pH.min < 5);
+      const leaves = gas ? ` ${at(gas, pH) > 0.001 ? LEAVES.now : acid ? LEAVES.where : LEAVES.withAcid}` : '';
       out.push({
-        text: `At pH ${said(p)} ${s.name.toLowerCase()} stands as ${main.map((m) => `${percent(m.v)} ${formula(m.f.name, m.f.charge)}`).join(' and ')}.${gas ? (at(gas, pH) > 0.001 ? ' The Cl₂ among it leaves the water as chlorine gas, and the rest follows.' : t.each.some((e) => e.pH && e.pH.min < 5) ? ' Where the acid runs in it is far more acid than the whole: there Cl₂ forms and leaves as chlorine gas.' : ' Acid moves it to the left, where Cl₂ forms and leaves as chlorine gas.') : ''}`,
+        text: `At pH ${said(p)} ${s.name.toLowerCase()} stands as ${forms}.${leaves}`,
         source: 'chemistry-textbook',
       });
     }
     const n = t.neutral;
     // less than that nobody would feel
-    if (n && n.warmer_K >= 0.3)
+    if (n && n.warmer_K >= 0.3) {
+      const amounts = `${figure(n.acid_mmol)} mmol of acid on ${figure(n.alkali_mmol)} mmol of alkali`;
+      const other = n.usedUp === 'acid' ? 'alkali' : 'acid';
+      const left =
+        n.usedUp === 'both' ? 'Both are used up' : `The ${n.usedUp} is used up first and some of the ${other} is left`;
+      const warmer = figure(Number(n.warmer_K.toPrecision(2)));
       out.push({
-        text: `They cancel: at the most ${figure(n.acid_mmol)} mmol of acid on ${figure(n.alkali_mmol)} mmol of alkali. ${n.usedUp === 'both' ? 'Both are used up' : `The ${n.usedUp} is used up first and some of the ${n.usedUp === 'acid' ? 'alkali' : 'acid'} is left`}; up to ${figure(Number(n.warmer_K.toPrecision(2)))} °C warmer.`,
+        text: `They cancel: at the most ${amounts}. ${left}; up to ${warmer} °C warmer.`,
         source: 'chemistry-textbook',
       });
+    }
     const f = t.fizz;
-    if (f)
-      out.push({
-        text: `At the most ${figure(Number(f.co2_L.toPrecision(3)))} L of carbon dioxide. The ${f.usedUp === 'both' ? 'acid and the soda are both used up' : f.usedUp === 'acid' ? 'acid is used up first' : 'soda is used up first'}; what is left in the water is about ${figure(Number(f.salt_g.toPrecision(2)))} g of a salt that cleans nothing. Shut in a bottle that just holds it, some ${figure(Math.round(f.closed_bar.min))} to ${figure(Math.round(f.closed_bar.max))} bar: drink bottles burst at about ten, spray bottles far below.`,
-        source: 'from-memory',
-      });
+    if (f) {
+      const used = f.usedUp === 'both' ? 'acid and the soda are both used up' : `${f.usedUp} is used up first`;
+      const [co2, salt] = [figure(Number(f.co2_L.toPrecision(3))), figure(Number(f.salt_g.toPrecision(2)))];
+      const [least, most] = [Math.round(f.closed_bar.min), Math.round(f.closed_bar.max)].map(figure);
+      const text = [
+        `At the most ${co2} L of carbon dioxide.`,
+        `The ${used}; what is left in the water is about ${salt} g of a salt that cleans nothing.`,
+        `Shut in a bottle that just holds it, some ${least} to ${most} bar:`,
+        'drink bottles burst at about ten, spray bottles far below.',
+      ].join(' ');
+      out.push({ text, source: 'from-memory' });
+    }
     const oxygen = this.reacts() ? t.oxygen_L : 0;
     if (oxygen > 0.05 && names.length > 1)
       out.push({
