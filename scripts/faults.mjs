@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { createInstrumenter } from '@stryker-mutator/instrumenter';
 import { build } from 'esbuild';
 import { createInjector } from 'typed-inject';
@@ -71,9 +72,14 @@ async function bundled(name, files, specs) {
           b.onResolve({ filter: /^fast-check$/ }, ({ importer }) =>
             importer === few ? { path: 'fast-check', external: true } : { path: few },
           );
-          b.onLoad({ filter: /\.ts$/ }, ({ path }) =>
-            texts.has(path) ? { contents: texts.get(path), loader: 'ts' } : undefined,
-          );
+          // a spec that reads a table beside itself still finds it from the bundle
+          b.onLoad({ filter: /\.ts$/ }, ({ path }) => ({
+            contents: (texts.get(path) ?? readFileSync(path, 'utf8')).replaceAll(
+              'import.meta.url',
+              JSON.stringify(pathToFileURL(path).href),
+            ),
+            loader: 'ts',
+          }));
         },
       },
     ],

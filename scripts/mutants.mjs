@@ -11,10 +11,16 @@ const FOLDERS = {
   dilution: ['core/src/dilution', ['dilution/dilution', 'dilution/by-hand']],
   ledger: ['core/src/household/ledger.ts', ['household/ledger']],
   refuse: ['core/src/method/refuse', ['method/limits', 'method/refuse/refuse']],
-  mixing: ['core/src/mixing', ['mixing/mixing', 'mixing/places', 'mixing/where']],
+  mixing: [
+    'core/src/mixing',
+    ['mixing/mixing', 'mixing/places', 'mixing/where', '../checks/mixing-published', '../checks/harmless'],
+  ],
   label: ['core/src/label', ['label/label', 'label/broken', 'label/own']],
-  chemistry: ['core/src/chemistry', ['chemistry/chemistry', 'chemistry/explain']],
-  air: ['core/src/air', ['air/air', 'air/freed', 'air/release', 'air/zones']],
+  chemistry: [
+    'core/src/chemistry',
+    ['chemistry/chemistry', 'chemistry/explain', 'chemistry/by-hand', '../checks/equilibria'],
+  ],
+  air: ['core/src/air', ['air/air', 'air/freed', 'air/release', 'air/zones', '../checks/published']],
 };
 const DATA = 'data';
 /** Percent of the faults that a test must see. */
