@@ -11,6 +11,7 @@ export * from './scene';
 export * from './pieces';
 export * from './cast';
 export * from './begin';
+export * from './filled';
 export * from './going';
 export * from './vessel';
 export * from './keeps';

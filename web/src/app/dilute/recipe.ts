@@ -1,0 +1,194 @@
+import { computed, inject } from '@angular/core';
+import {
+  type Bottle,
+  daysBetween,
+  type DiluteAnswer,
+  inPercentOf,
+  inVessel,
+  isSolid,
+  keepApart,
+  localDay,
+  makeBottle,
+  type Measure,
+  type MeasureSystem,
+  pastItsTime,
+  ppmPerPercent,
+  profileOf,
+  type Stock,
+  targetsOf,
+} from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { selectBottles, selectHousehold, selectSettings, selectStock } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Clock } from '../shared/clock';
+import { figure } from '../shared/words';
+import { diluteFeature } from './dilute.state';
+
+/** The bottle that Dilute is making, as this household would: its pack, its spoons, its people. Made within a component. */
+export class Recipe {
+  private readonly store = inject(Store);
+  private readonly knowledge = inject(Knowledge);
+  private readonly clock = inject(Clock);
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly bottles = this.store.selectSignal(selectBottles);
+  private readonly stock = this.store.selectSignal(selectStock);
+  private readonly settings = this.store.selectSignal(selectSettings);
+  readonly s = this.store.selectSignal(diluteFeature.selectDilutePageState);
+
+  /** `saved`: what is in the bottle now is what is being made. */
+  constructor(private readonly saved: () => boolean) {}
+
+  readonly system = computed<MeasureSystem>(() => this.settings()?.measureSystem ?? 'metric');
+  readonly record = computed(() => this.knowledge.catalogue()?.products.get(this.s().product));
+  readonly solid = computed(() => {
+    const p = this.record();
+    return p ? isSolid(p) : false;
+  });
+  readonly chlorine = computed(() =>
+    Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine),
+  );
+  readonly unit = computed(() => (this.chlorine() ? 'ppm' : '%'));
+  /** The opened pack of this product, whose age counts. */
+  readonly pack = computed<Stock | undefined>(
+    () =>
+      this.stock()
+        .filter((x) => x.item === this.s().product && x.onHand > 0)
+        .sort((a, b) => Number(Boolean(b.openedOn)) - Number(Boolean(a.openedOn)))[0],
+  );
+  /** Percent that the label of the pack on the shelf says, entered with it. */
+  readonly packSays = computed(() => this.pack()?.labelStrength?.percent ?? null);
+  readonly tooOld = computed(() => {
+    const [c, pack] = [this.knowledge.catalogue(), this.pack()];
+    return c && pack ? pastItsTime(pack, localDay(this.clock.minute(), this.settings()?.timeZone ?? 'UTC'), c) : null;
+  });
+  readonly age = computed(() => {
+    const made = this.pack()?.madeOn ?? this.pack()?.openedOn;
+    return (
+      this.s().madeDaysAgo ??
+      (this.chlorine() && made
+        ? daysBetween(`${made}T12:00:00Z`, this.clock.minute(), this.settings()?.timeZone ?? 'UTC')
+        : 0)
+    );
+  });
+  readonly drawer = computed<Measure[]>(() => {
+    const c = this.knowledge.catalogue();
+    const ids = {
+      metric: ['metric-tsp', 'metric-tbsp', 'metric-cup'],
+      us: ['us-tsp', 'us-tbsp', 'us-floz', 'us-cup'],
+      uk: ['metric-tsp', 'metric-tbsp', 'uk-floz', 'uk-pint'],
+    }[this.system()];
+    return [
+      ...(c ? ids.map((i) => c.measures.get(i)!) : []),
+      ...(this.settings()?.measures ?? []).map((m) => ({
+        id: m.id,
+        name: `${m.name}, ${figure(m.volume_mL)} mL`,
+        kind: m.kind,
+        volume_mL: m.volume_mL,
+        basis: { default: 'household' },
+      })),
+    ];
+  });
+  readonly spoons = computed(() => {
+    const known = this.drawer().map((m) => m.id);
+    return (this.s().measures ?? known.slice(0, 3)).filter((m) => known.includes(m));
+  });
+  /** Named strengths of this product, in what the page counts: ppm for chlorine, else percent. */
+  readonly targets = computed(() => {
+    const c = this.knowledge.catalogue();
+    const p = this.record();
+    if (!c || !p) return [];
+    const k = this.chlorine() ? ppmPerPercent(p, c) : 1;
+    return targetsOf(p, c).map((t) => ({ id: t.id, name: t.name, aim: inPercentOf(t, p, c).aim * k }));
+  });
+  readonly wanted = computed(() => {
+    const s = this.s();
+    if (s.ppm !== null) return { ppm: s.ppm };
+    if (s.percent !== null) return { percent: s.percent };
+    const t = this.targets().find((x) => x.id !== this.targets()[0]?.id) ?? this.targets()[0];
+    if (t) return this.chlorine() ? { ppm: t.aim } : { percent: t.aim };
+    const p = this.record();
+    const u = p?.use;
+    if (p && u?.min && u.max)
+      return {
+        percent:
+          (p.strength.percent / 100) * (Math.sqrt(u.min * u.max) / 10) * (u.unit === 'mL/L' ? (p.density ?? 1) : 1),
+      };
+    return { percent: (p?.strength.percent ?? 1) / 2 };
+  });
+  readonly strength = computed(() =>
+    figure(
+      this.answer()
+        ? this.chlorine()
+          ? this.answer()!.strength.ppm
+          : this.answer()!.strength.percent
+        : 'ppm' in this.wanted()
+          ? (this.wanted().ppm ?? 0)
+          : (this.wanted().percent ?? 0),
+    ),
+  );
+  readonly result = computed(() => {
+    const c = this.knowledge.catalogue();
+    if (!c || !this.record()) return null;
+    const s = this.s();
+    const bottle = this.bottle();
+    const now = this.clock.minute();
+    const clock = { now: now.toISOString(), timeZone: this.settings()?.timeZone ?? 'UTC' };
+    return makeBottle(
+      {
+        stock: {
+          product: s.product,
+          ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}),
+          ...((s.label ?? this.packSays()) ? { labelPercent: s.label ?? this.packSays()! } : {}),
+        },
+        target: this.wanted(),
+        final: { mL: s.mL },
+        ...(this.spoons().length ? { measures: this.spoons() } : {}),
+        ...(s.dose ? { label: { max: s.dose, unit: this.solid() ? ('g/L' as const) : ('mL/L' as const) } } : {}),
+        vessel: bottle?.outline ?? null,
+        ...(bottle ? { opaque: bottle.opaque, capacity_mL: bottle.capacity_mL } : {}),
+        there: bottle && !this.saved() ? inVessel(bottle, this.household(), now, c) : [],
+        profile: profileOf(this.household(), now),
+        clock,
+      },
+      c,
+      this.drawer(),
+      this.system(),
+    );
+  });
+  readonly made = computed(() => {
+    const r = this.result();
+    return r?.ok ? r.value : null;
+  });
+  /** What may not be made: the gate's reasons, worst first. */
+  readonly refused = computed(() => {
+    const g = this.made()?.gate;
+    return g && (g.may === 'no' || g.may === 'from') ? g.because : null;
+  });
+  readonly gate = computed(() => this.made()?.gate ?? null);
+  readonly answer = computed<DiluteAnswer | null>(() => {
+    const m = this.made();
+    return m && !this.refused() ? m.recipe : null;
+  });
+  readonly problem = computed(() => {
+    const r = this.result();
+    return r && !r.ok ? r.problems[0]!.message : null;
+  });
+  readonly bottle = computed<Bottle | null>(() => this.bottles().find((b) => b.id === this.s().bottle) ?? null);
+  readonly inside = computed(() => {
+    const a = this.answer();
+    return a
+      ? a.kitchen
+        ? a.kitchen.percent >= a.window.min && a.kitchen.percent <= a.window.max
+        : a.window.inside
+      : false;
+  });
+  readonly life_h = computed(() => this.made()?.keeps_h ?? 24);
+  readonly discard = computed(() => new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString());
+  /** What it is kept apart from, as the rules say, worst first; nothing is left out. */
+  readonly apart = computed(() => {
+    const c = this.knowledge.catalogue();
+    const p = this.record();
+    const all = c && p ? keepApart([p], c) : [];
+    return { never: all.filter((x) => x.level >= 4), unknown: all.filter((x) => x.level === 3) };
+  });
+}
