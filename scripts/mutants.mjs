@@ -18,9 +18,9 @@ const FOLDERS = {
   label: ['core/src/label', ['label/label', 'label/broken', 'label/own']],
   chemistry: [
     'core/src/chemistry',
-    ['chemistry/chemistry', 'chemistry/explain', 'chemistry/by-hand', '../checks/equilibria'],
+    ['chemistry/chemistry', 'chemistry/explain', 'chemistry/by-hand', '../checks/equilibria', '../checks/published'],
   ],
-  air: ['core/src/air', ['air/air', 'air/freed', 'air/release', 'air/zones', '../checks/published']],
+  air: ['core/src/air', ['air/air', 'air/freed', 'air/release', 'air/zones', 'air/by-hand', '../checks/published']],
 };
 const DATA = 'data';
 /** Percent of the faults that a test must see. */

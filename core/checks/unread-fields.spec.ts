@@ -25,7 +25,6 @@ const LATER: Readonly<Record<string, string>> = {
   'MemberBody.sight': 'large print and labels to feel: work that fits the person',
   'MethodBody.apply': 'how it was put on, told in the diary',
   'RoomBody.fixtures.rotation': 'drawing a fixture as it stands: the plan of the house',
-  'RunBody.bottle': 'taking from a mixed bottle: sessions',
   'SettingsBody.colourClasses.texture': 'cloths told apart by touch: work that fits the person',
   'SettingsBody.measures.calibratedAt': 'own measures due again: calibration',
   'SettingsBody.measures.mass_g': 'own spoons by weight: calibration',

@@ -11,3 +11,4 @@ export * from './gate';
 export * from './emergency';
 export * from './method';
 export * from './household';
+export * from './house';

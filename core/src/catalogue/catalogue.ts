@@ -42,6 +42,7 @@ import type {
   Verdict,
   Vessel,
 } from './schema';
+import type { FixtureKind, KitKind, RoomKind } from './house';
 
 /** The catalogue as it lies in JSON: one array a file. */
 export interface RawCatalogue {
@@ -86,6 +87,9 @@ export interface RawCatalogue {
   languages: Language[];
   conditions: Condition[];
   residents: Resident[];
+  fixtures: FixtureKind[];
+  roomkinds: RoomKind[];
+  kitkinds: KitKind[];
 }
 
 export type Table<T> = ReadonlyMap<string, T>;

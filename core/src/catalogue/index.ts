@@ -1,4 +1,5 @@
 export * from './schema';
+export * from './house';
 export * from './catalogue';
 export * from './contents';
 export * from './tuning';

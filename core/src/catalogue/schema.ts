@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox';
+import { FixtureSchema, KitKindSchema, RoomKindSchema } from './house';
 
 /**
  * One schema for each kind of catalogue record. The JSON files in core/catalogue are checked against
@@ -242,6 +243,8 @@ export const MaterialSchema = Type.Object({
   ironFree: Type.Boolean(),
   /** A sticky roller pulls its pile, print or skin off. */
   noSticky: Type.Optional(Type.Boolean()),
+  /** It stands for what nobody knows yet. */
+  unknown: Type.Optional(Type.Boolean()),
 });
 
 /** Surfaces and ages of dirt that something holds for: any of what is named of each kind. */
@@ -1267,5 +1270,8 @@ export const catalogueSchemas = {
   languages: LanguageSchema,
   conditions: ConditionSchema,
   residents: ResidentSchema,
+  fixtures: FixtureSchema,
+  roomkinds: RoomKindSchema,
+  kitkinds: KitKindSchema,
 } as const;
 export type CatalogueFile = keyof typeof catalogueSchemas;

@@ -161,6 +161,41 @@ describe('charge, mass and ionic strength of any mixture', () => {
     expect(of(acetate)).toBeCloseTo(4.76 + log, 2);
     expect(of(ammonium)).toBeCloseTo(9.25 - log, 2);
   });
+  test('the law of mass action holds of what sodium holds, at that ionic strength (MINTEQA2: NaHPO4−, log K 1.07)', () => {
+    for (const [acid, alkali] of [
+      [0.1, 0.2],
+      [0.02, 0.03],
+      [0.2, 0.35],
+    ] as const) {
+      const s = [...one('phosphoric-acid', acid), ...one('sodium-hydroxide', alkali)];
+      const { ionic, told } = holds(s, 'davies');
+      // a pair takes HPO4 with z² = 4, and its sodium, of which the strong ions still count one
+      const held = (ionic - told) / 2;
+      const I = Math.min(told, 0.5);
+      const a = -0.509 * (Math.sqrt(I) / (1 + Math.sqrt(I)) - 0.3 * I);
+      const total = answer(s, { activity: 'davies' }).species.find((x) => x.name === 'HPO42-')!.molPerL;
+      expect(Math.log10(held / ((total - held) * (alkali - held)))).toBeCloseTo(1.07 + 4 * a, 3);
+    }
+  });
+  test('and of the polyborates (MINTEQA2: log K −9.306 and −7.306): 2 B(OH)3 ⇌ P− + H+', () => {
+    for (const c of [0.05, 0.3, 0.6]) {
+      const r = answer(one('boric-acid', c), { activity: 'davies' });
+      const of = (n: string) => r.species.find((x) => x.name === n)!.molPerL;
+      const I = r.ionicStrength;
+      const a = -0.509 * (Math.sqrt(I) / (1 + Math.sqrt(I)) - 0.3 * I);
+      expect(Math.log10((of('H5(BO3)2-') * of('H+')) / of('B(OH)3') ** 2)).toBeCloseTo(-9.306 - 2 * a, 6);
+      expect(Math.log10((of('H8(BO3)3-') * of('H+')) / of('B(OH)3') ** 3)).toBeCloseTo(-7.306 - 2 * a, 6);
+      // without sodium nothing is paired: all ions are told
+      const { ionic, told } = holds(one('boric-acid', c), 'davies');
+      expect(told).toBeCloseTo(ionic, 12);
+    }
+    // ideal leaves them out, as textbook figures do: √(Ka·c)
+    expect(answer(one('boric-acid', 0.3)).pH).toBeCloseTo((9.24 - Math.log10(0.3)) / 2, 3);
+  });
+  test('of no system the most protonated form is held: the solver counts on it', () => {
+    for (const y of catalogue.systems.values())
+      expect([y.id, (y.pairs ?? []).some((p) => p.species === y.species[0])]).toEqual([y.id, false]);
+  });
   test('sodium holds phosphate: of 0.1 mol/L of the disodium salt a part is paired, of the potassium-free acid none', () => {
     const told = (s: Solute[]) => {
       const h = holds(s, 'davies');
@@ -264,7 +299,7 @@ describe('a portion as chemistry sees it', () => {
     expect(e.each[0]!.pH!.min).toBeCloseTo(answer(one('citric-acid', 120 / 192.12)).pH, 9);
   });
   test('a powder alone is told as 10 g in a litre; with a liquid it is dissolved in that', () => {
-    const alone = pH([powder('citric-acid', 3)]);
+    const alone = pH([{ ...powder('citric-acid', 3), density: 2 }]);
     expect(alone.each[0]!.pH!.max).toBeCloseTo(answer(one('citric-acid', 10 / 192.12)).pH, 9);
     const both = pH([powder('citric-acid', 3), holding([['water', 100]])]);
     expect(both.mix!.pH!.max).toBeCloseTo(answer(one('citric-acid', 30 / 192.12)).pH, 9);
@@ -312,8 +347,22 @@ describe('the drawing of the forms', () => {
       catalogue,
     );
     expect(e.speciation.map((s) => s.system)).toEqual(['hypochlorous', 'acetic']);
-    const more = explain([holding([['ammonia', 1]]), holding([['acetic-acid', 1]])], catalogue);
-    expect(more.speciation.map((s) => s.system)).toEqual(['ammonium', 'acetic']);
+    const more = explain(
+      [holding([['acetic-acid', 1]]), holding([['ammonia', 2]]), holding([['sodium-hypochlorite', 0.1]])],
+      catalogue,
+    );
+    expect(more.speciation.map((s) => s.system)).toEqual(['hypochlorous', 'ammonium', 'acetic']);
+    // 1 % of borax is 0.026 mol/L with four borons each, 0.3 % of acetic acid 0.05
+    const borax = explain(
+      [
+        holding([
+          ['acetic-acid', 0.3],
+          ['borax', 1],
+        ]),
+      ],
+      catalogue,
+    );
+    expect(borax.speciation.map((s) => s.system)).toEqual(['boric', 'acetic']);
   });
   test('chlorine is drawn with as much chloride as hypochlorite at least, and with the salt’s where that is more', () => {
     const at2 = (parts: Portion[]) => {
@@ -380,6 +429,28 @@ describe('gas, warmth and oxygen, by hand', () => {
     expect(mmol('sulfuric-acid', 98.079)).toBeCloseTo(2000, 0);
     expect(mmol('sodium-bisulfate', 120.06)).toBeCloseTo(1000, 0);
     expect(mmol('hydrochloric-acid', 36.461)).toBeCloseTo(1000, 0);
+  });
+  test('what is left of the acid after the bicarbonate takes two a carbonate: 1 mol on 0.8 and 0.5', () => {
+    const f = fizz(VINEGAR, powder('sodium-bicarbonate', 67.2056), powder('sodium-carbonate', 52.995))!;
+    expect(f.co2_L).toBeCloseTo(0.9 * 24.465, 2);
+    expect(f.usedUp).toBe('acid');
+  });
+  test('ammonium carbonate fizzes as well, and of two carbonates in one salt both', () => {
+    const of = (id: string) =>
+      fizz(holding([['hydrochloric-acid', 36.461]]), powder(id, catalogue.substances.get(id)!.molarMass! / 10))!;
+    expect(of('ammonium-carbonate').carbonate_mmol).toBeCloseTo(100, 1);
+    expect(of('ammonium-bicarbonate').carbonate_mmol).toBeCloseTo(100, 1);
+    expect(of('sodium-percarbonate').carbonate_mmol).toBeCloseTo(200, 1);
+  });
+  test('protons under 7 alone: phosphoric gives one, cream of tartar the one that it has left', () => {
+    const mmol = (id: string) =>
+      fizz(
+        powder(id, catalogue.substances.get(id)!.molarMass!),
+        powder('sodium-bicarbonate', 1000),
+        holding([['water', 100]]),
+      )!.acid_mmol;
+    expect(mmol('phosphoric-acid')).toBeCloseTo(1000, 0);
+    expect(mmol('potassium-bitartrate')).toBeCloseTo(1000, 0);
   });
   test('within a hundredth both are used up', () => {
     expect(fizz(VINEGAR, powder('sodium-bicarbonate', 84.007 * 1.009))!.usedUp).toBe('both');

@@ -71,18 +71,16 @@ const EVERY_PH = Array.from({ length: 141 }, (_, i) => i / 10);
 
 type End = 'min' | 'max';
 const isActing = (id: string, catalogue: Catalogue): 'acid' | 'alkali' | null => {
-  const ab = catalogue.substances.get(id)?.acidBase;
-  if (!ab) return null;
   const q = titratable([{ substance: id, molPerL: 1 }], catalogue.substances, catalogue.systems);
   return q < -1e-3 ? 'acid' : q > 1e-3 ? 'alkali' : null;
 };
 
-/** mol of each substance in a portion, at one end of what its label allows. Water is left out. */
+/** mol of each substance in a portion, at one end of what its label allows; of what has no formula none is told. */
 function moles(p: Portion, end: (id: string) => End, catalogue: Catalogue): Map<string, number> {
   const out = new Map<string, number>();
   for (const c of p.contents) {
     const s = catalogue.substances.get(c.substance);
-    if (!s?.molarMass || s.classes.includes('water')) continue;
+    if (!s?.molarMass) continue;
     const g = p.mL * p.density * (c.percent[end(s.id)] / 100);
     out.set(s.id, (out.get(s.id) ?? 0) + g / s.molarMass);
   }
@@ -156,22 +154,12 @@ export function explain(parts: readonly Portion[], catalogue: Catalogue, activit
   const litres = parts.filter((p) => !p.solid).reduce((sum, p) => sum + p.mL, 0) / 1000;
   const systems = new Map<string, number>();
   for (const s of all)
-    for (const x of catalogue.substances.get(s.substance)?.acidBase?.parts ?? [])
+    for (const x of catalogue.substances.get(s.substance)!.acidBase?.parts ?? [])
       systems.set(x.system, (systems.get(x.system) ?? 0) + s.molPerL * x.perFormula);
-  const hypochlorite = all.reduce(
-    (n, s) =>
-      n +
-      (catalogue.substances
-        .get(s.substance)
-        ?.acidBase?.parts.some((x) => catalogue.systems.get(x.system)?.followsTemperature)
-        ? s.molPerL
-        : 0),
-    0,
-  );
-  const chloride = all.reduce(
-    (n, s) => n + (catalogue.substances.get(s.substance)?.classes.includes('halide-salt') ? s.molPerL : 0),
-    0,
-  );
+  const total = (is: (s: Substance) => boolean | undefined): number =>
+    all.reduce((n, s) => n + (is(catalogue.substances.get(s.substance)!) ? s.molPerL : 0), 0);
+  const hypochlorite = total((s) => s.acidBase?.parts.some((x) => catalogue.systems.get(x.system)!.followsTemperature));
+  const chloride = total((s) => s.classes.includes('halide-salt'));
   const speciation = [...systems]
     .map(([id, molPerL]) => ({ system: catalogue.systems.get(id)!, molPerL }))
     .filter((x) => x.molPerL > 0.001)
@@ -217,12 +205,10 @@ function holds(
   for (const [id, n] of moles(p, highest, catalogue)) {
     const s = catalogue.substances.get(id)!;
     const q = titratable([{ substance: id, molPerL: 1 }], catalogue.substances, catalogue.systems) * n;
-    const carbon = s.acidBase?.parts.find((x) => catalogue.systems.get(x.system)?.fizzes);
-    if (carbon && s.acidBase!.strongCations > 0) {
-      const per = s.acidBase!.strongCations / carbon.perFormula;
-      if (per > 1.5) out.twice += n * carbon.perFormula;
-      else out.once += n * carbon.perFormula;
-    } else if (q < 0) {
+    // ammonium's too, and both of those in one salt
+    const carbon = s.acidBase?.parts.filter((x) => catalogue.systems.get(x.system)!.fizzes && x.protonsHeld < 2);
+    if (carbon?.length) for (const x of carbon) out[x.protonsHeld ? 'once' : 'twice'] += n * x.perFormula;
+    else if (q < 0) {
       out.acid += acidProtons(s, catalogue) * n;
       out.acid_g += n * s.molarMass!;
     } else out.alkali += q;
@@ -236,7 +222,7 @@ function fizzOf(parts: readonly Portion[], litres: number, catalogue: Catalogue)
   const once = h.reduce((n, x) => n + x.once, 0);
   const twice = h.reduce((n, x) => n + x.twice, 0);
   // acid and carbonate in one product as sold are no meeting
-  if (!(acid > 0 && once + twice > 0) || parts.length < 2) return null;
+  if (parts.length < 2) return null;
   const co2 = Math.min(once, acid) + Math.min(twice, Math.max(0, acid - once) / 2);
   if (co2 * MOLAR_VOLUME_L < 0.001) return null;
   const need = once + 2 * twice;
@@ -257,7 +243,6 @@ function fizzOf(parts: readonly Portion[], litres: number, catalogue: Catalogue)
 }
 
 function neutralOf(parts: readonly Portion[], litres: number, catalogue: Catalogue): Neutral | null {
-  if (parts.length < 2) return null;
   const h = parts.map((p) => holds(p, catalogue));
   // carbonates fizz and cool rather than warm: they are told by their gas
   const net = h.map((x) => x.alkali - x.acid);
@@ -278,7 +263,7 @@ function oxygenOf(parts: readonly Portion[], catalogue: Catalogue): number {
   let mol = 0;
   for (const p of parts)
     for (const [id, n] of moles(p, highest, catalogue))
-      for (const x of catalogue.substances.get(id)?.acidBase?.parts ?? [])
-        mol += (catalogue.systems.get(x.system)?.oxygenPerMol ?? 0) * x.perFormula * n;
+      for (const x of catalogue.substances.get(id)!.acidBase?.parts ?? [])
+        mol += (catalogue.systems.get(x.system)!.oxygenPerMol ?? 0) * x.perFormula * n;
   return mol * MOLAR_VOLUME_L;
 }

@@ -70,12 +70,12 @@ function daviesA(ionicStrength: number): number {
 
 /**
  * Shares of the protonation states of a system at [H+] = h, most protonated first: 1, Ka1/h, Ka1·Ka2/h² …, over their
- * sum; each with what sodium holds of it.
+ * sum; each with what sodium holds of it. The most protonated form is never held (kept by the catalogue's tests).
  */
 function shares(Ka: readonly number[], h: number, held: readonly number[] = []): number[] {
-  const w = [1 + (held[0] ?? 0)];
+  const w = [1];
   let term = 1;
-  let sum = w[0]!;
+  let sum = 1;
   for (const [n, k] of Ka.entries()) {
     term *= k / h;
     const one = term * (1 + (held[n + 1] ?? 0));
@@ -84,16 +84,14 @@ function shares(Ka: readonly number[], h: number, held: readonly number[] = []):
   }
   return w.map((x) => x / sum);
 }
+const HALVINGS = 40;
 /** mol/L of sodium that is held in pairs, at [H+] = h. */
 const heldIn = (p: Pool, h: number): number =>
-  p.held.some((x) => x > 0)
-    ? monomersOf(p, h) * shares(p.Ka, h, p.held).reduce((n, f, i) => n + (f * p.held[i]!) / (1 + p.held[i]!), 0)
-    : 0;
+  monomersOf(p, h) * shares(p.Ka, h, p.held).reduce((n, f, i) => n + (f * p.held[i]!) / (1 + p.held[i]!), 0);
 /** Free sodium: total less what is held, which rises with what is free; halved to 1e-12 of the total. */
 function freeSodium(pools: readonly Pool[], pairs: readonly number[][], total: number, h: number): number {
-  if (!pairs.some((of) => of.some((k) => k > 0))) return total;
   let [lo, hi] = [0, total];
-  while (hi - lo > 1e-12 * total) {
+  for (let i = 0; i < HALVINGS; i++) {
     const na = (lo + hi) / 2;
     const held = pools.reduce((n, p, i) => n + heldIn({ ...p, held: pairs[i]!.map((k) => k * na) }, h), 0);
     if (na + held > total) hi = na;
@@ -104,8 +102,8 @@ function freeSodium(pools: readonly Pool[], pairs: readonly number[][], total: n
 
 /** mol/L that is left as monomer of all kinds at [H+] = h, where some of it stands in polymers. */
 function monomersOf(p: Pool, h: number): number {
-  if (!p.polymers.length || p.molPerL === 0) return p.molPerL;
-  const protonated = shares(p.Ka, h, p.held)[0]! / (1 + (p.held[0] ?? 0));
+  if (p.molPerL === 0) return 0;
+  const protonated = shares(p.Ka, h, p.held)[0]!;
   // m + Σ n·K·(m·protonated)^n / h = total rises and bends upwards: Newton from the right meets the one root
   let m = p.molPerL;
   for (let i = 0; i < 60; i++) {
@@ -124,8 +122,7 @@ function monomersOf(p: Pool, h: number): number {
 }
 /** mol/L of each polymer. */
 function polymersAt(p: Pool, h: number): { name: string; molPerL: number; charge: number }[] {
-  if (!p.polymers.length) return [];
-  const free = (monomersOf(p, h) * shares(p.Ka, h, p.held)[0]!) / (1 + (p.held[0] ?? 0));
+  const free = monomersOf(p, h) * shares(p.Ka, h, p.held)[0]!;
   return p.polymers.map((y) => ({ name: y.name, molPerL: (y.K * free ** y.of) / h, charge: y.charge }));
 }
 
@@ -133,8 +130,8 @@ function polymersAt(p: Pool, h: number): { name: string; molPerL: number; charge
 function chargeOf(p: Pool, h: number): number {
   let term = 1;
   let z = p.system.fullCharge;
-  let sum = 1 + (p.held[0] ?? 0);
-  let q = sum * z;
+  let sum = 1;
+  let q = z;
   // what sodium holds keeps its own charge here: sodium is counted whole with the strong cations
   for (const [n, k] of p.Ka.entries()) {
     term *= k / h;
@@ -143,7 +140,7 @@ function chargeOf(p: Pool, h: number): number {
     sum += one;
     q += one * z;
   }
-  let charge = ((p.polymers.length ? monomersOf(p, h) : p.molPerL) * q) / sum;
+  let charge = (monomersOf(p, h) * q) / sum;
   for (const y of polymersAt(p, h)) charge += y.molPerL * y.charge;
   return charge;
 }
@@ -188,8 +185,7 @@ export function solvePh(
     spectatorIons += (sub.acidBase.strongCations + sub.acidBase.strongAnions) * s.molPerL;
   }
   const thermo: Pool[] = [...amounts].map(([id, molPerL]) => {
-    const system = systems.get(id);
-    if (!system) throw new Error(`Acid–base system ${id} is missing from the catalogue`);
+    const system = systems.get(id)!;
     const pKa = system.followsTemperature ? [hoclPka(temperatureC)] : system.pKa;
     return { system, molPerL, pKa, Ka: constants(pKa), polymers: [], held: [] };
   });
@@ -320,19 +316,14 @@ export function titratable(
   return q;
 }
 
-/** [H+] where the balance is zero. Bisection on pH from −2 to 16, then secant polish inside the bracket. */
+/** [H+] where the balance is zero: it falls with pH, which is halved from −2 to 16 down to 1e-14. */
 function root(f: (h: number) => number): number {
-  let lo = -2;
-  let hi = 16;
-  let flo = f(10 ** -lo);
-  let fhi = f(10 ** -hi);
-  for (let i = 0; i < 200 && hi - lo > 1e-12; i++) {
-    let mid = lo + (hi - lo) * (flo / (flo - fhi));
-    if (i % 3 !== 0 || !(mid > lo && mid < hi)) mid = (lo + hi) / 2;
-    const fm = f(10 ** -mid);
-    if (fm === 0) return 10 ** -mid;
-    if (fm > 0) [lo, flo] = [mid, fm];
-    else [hi, fhi] = [mid, fm];
+  let [lo, hi] = [-2, 16];
+  for (let i = 0; i < ROOT_HALVINGS; i++) {
+    const mid = (lo + hi) / 2;
+    if (f(10 ** -mid) > 0) lo = mid;
+    else hi = mid;
   }
   return 10 ** -((lo + hi) / 2);
 }
+const ROOT_HALVINGS = 52;

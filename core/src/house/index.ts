@@ -1,0 +1,4 @@
+export * from './draft';
+export * from './lay';
+export * from './kit';
+export * from './list';

@@ -1,0 +1,322 @@
+import type { Catalogue, FixtureKind } from '../catalogue';
+import type { Edit, Room, RecordOf, EnvelopeFields } from '../household/records';
+import { type DraftFixture, type DraftSpot, FLOOR, type RoomDraft } from './draft';
+
+type Body<D extends 'rooms' | 'spots'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
+/** Walls as an outline has them: north, east, south, west. */
+type Wall = 0 | 1 | 2 | 3;
+interface Box {
+  x: number;
+  y: number;
+  w: number;
+  d: number;
+}
+interface Placed {
+  fixture: DraftFixture;
+  kind: FixtureKind;
+  box: Box;
+  /** Along the walls from the north-west corner, clockwise; centre things come last. */
+  along: number;
+  wall: Wall | null;
+}
+
+const DOOR_MM = 800;
+/** Beside a door, and between two things. */
+const GAP_MM = 20;
+/** The least a thing is drawn where a room is full. */
+const SMALLEST = 0.4;
+const SHRINK = 0.92;
+/** Windows shut, where nobody knows (common practice). */
+const USUAL_ACH = 0.5;
+/** A window of less than the wall. */
+const WINDOW_SHARE = 0.8;
+
+/**
+ * A room from its draft, as the edits that make it and all its spots in one deed: a rectangle, wall things clockwise from
+ * the north-west corner with the wet ones together, the door in the longest free stretch of wall, the window opposite.
+ * Spots are numbered from the door along the wall, what stands in the middle and the floor last. `newId` gives ids.
+ */
+export function layRoom(
+  draft: RoomDraft,
+  order: number,
+  newId: () => string,
+  catalogue: Catalogue,
+): { room: string; edits: Edit[] } {
+  const { width_mm: w, depth_mm: d } = draft;
+  const standing = draft.fixtures
+    .map((fixture) => ({ fixture, kind: catalogue.fixtures.get(fixture.kind)! }))
+    .filter(({ fixture }) => fixture.spots.some((s) => !s.left));
+  const inWall = (k: FixtureKind): boolean => Boolean(k.window || k.door || k.fan);
+  const solid = standing.filter((x) => !inWall(x.kind));
+  const along = solid.filter((x) => x.kind.where === 'wall').sort((a, b) => wetFirst(a.kind) - wetFirst(b.kind));
+  const walled = alongWalls(along, w, d);
+  const door = doorPlace(walled, w, d);
+  const window = opposite(door.wall);
+  const middle = inMiddle(
+    solid.filter((x) => x.kind.where === 'centre'),
+    w,
+    d,
+  );
+  const placed = [
+    ...walled,
+    ...middle,
+    ...standing
+      .filter((x) => inWall(x.kind))
+      .map((x): Placed => {
+        const wall = x.kind.door ? door.wall : window;
+        const at = x.kind.door ? door.offset : wallLength(wall, w, d) * (x.kind.fan ? 0.15 : 0.35);
+        const width = Math.min(x.kind.width_mm, wallLength(wall, w, d) * WINDOW_SHARE);
+        const box = onWall(wall, Math.min(at, wallLength(wall, w, d) - width), width, x.kind.depth_mm, w, d);
+        return { ...x, box, wall, along: perimeter(wall, at, w, d) };
+      }),
+  ];
+  const kind = catalogue.roomkinds.get(draft.kind);
+  const room = newId();
+  const start = inFront(door.wall, door.offset + DOOR_MM / 2, w, d);
+  const body: Body<'rooms'> = {
+    name: draft.name,
+    order,
+    outline: [
+      { x: 0, y: 0 },
+      { x: w, y: 0 },
+      { x: w, y: d },
+      { x: 0, y: d },
+    ],
+    height_mm: kind?.height_mm ?? 2400,
+    openings: [
+      { kind: 'door', wall: door.wall, offset: Math.round(door.offset), width: DOOR_MM },
+      ...(draft.window ? [windowOf(placed, window, w, d)] : []),
+    ],
+    ...(draft.fan && kind?.fan_Lps ? { fan_Lps: kind.fan_Lps } : {}),
+    ach: USUAL_ACH,
+    fixtures: placed
+      .filter((p) => !inWall(p.kind) && !(p.kind.drain && p.kind.where === 'centre'))
+      .map((p) => ({ id: p.fixture.key, shape: p.kind.shape, ...rounded(p.box), rotation: 0, resident: [] })),
+    drains: placed
+      .filter((p) => p.kind.drain)
+      .map((p) => ({ x: Math.round(p.box.x + p.box.w / 2), y: Math.round(p.box.y + p.box.d / 2) })),
+    start,
+  };
+  // from the door on along the walls, and what stands in the middle after that
+  const round = 2 * (w + d);
+  const from = perimeter(door.wall, door.offset, w, d);
+  const rank = (p: Placed): number => (p.wall === null ? round + p.along : (p.along - from + round) % round);
+  const order_ = [...placed].sort((a, b) => rank(a) - rank(b));
+  const ids = new Map<string, string>();
+  const rows: { spot: DraftSpot; placed: Placed | null }[] = [
+    ...order_.flatMap((p) => p.fixture.spots.filter((s) => !s.left).map((spot) => ({ spot, placed: p }))),
+    ...(draft.floor.left ? [] : [{ spot: draft.floor, placed: null }]),
+  ];
+  for (const { spot } of rows) ids.set(spot.key, newId());
+  const floorArea = (w * d) / 1e6 - solid.reduce((a, x) => a + (x.kind.width_mm * x.kind.depth_mm) / 1e6, 0);
+  const edits = rows.map(({ spot, placed: p }, i): Edit => {
+    const [material, finish] = spot.face.split('/');
+    const made = p && p.kind.spots[p.fixture.spots.indexOf(spot)]!;
+    const at = p ? spotAt(p, p.fixture.spots.indexOf(spot), w, d) : { x: Math.round(w / 2), y: Math.round(d / 2) };
+    const spotBody: Body<'spots'> = {
+      room,
+      ...(p && body.fixtures.some((f) => f.id === p.fixture.key) ? { fixture: p.fixture.key } : {}),
+      name: spot.name.charAt(0).toUpperCase() + spot.name.slice(1),
+      ...at,
+      routeOrder: i + 1,
+      centre: !p || p.wall === null,
+      band: made?.band ?? 'floor',
+      area_m2: made?.area_m2 ?? Math.max(0.5, Math.round(floorArea * 10) / 10),
+      material: material!,
+      ...(finish ? { finish } : {}),
+      soils: [],
+      neighbours: neighboursOf(spot, p, ids),
+      touch: made?.touch ?? 0,
+      food: made?.food ?? false,
+      skin: made?.skin ?? false,
+      interval_days: made?.days ?? kind?.floor.days ?? 7,
+      kinds: [...(made?.kinds ?? []), ...(p ? [] : [FLOOR])],
+    };
+    return {
+      does: 'make',
+      on: 'spots',
+      id: ids.get(spot.key)!,
+      fields: spotBody as unknown as Record<string, unknown>,
+    };
+  });
+  return {
+    room,
+    edits: [
+      { does: 'make', on: 'rooms', id: room, fields: body as unknown as Record<string, unknown> },
+      ...inOrder(edits),
+    ],
+  };
+}
+
+/** What is named as a neighbour is made before what names it. */
+function inOrder(edits: readonly Edit[]): Edit[] {
+  const left = [...edits];
+  const done = new Set<string>();
+  const out: Edit[] = [];
+  while (left.length) {
+    const at = left.findIndex((e) =>
+      (e.fields as unknown as Body<'spots'>).neighbours.every((n) => !n.spot || done.has(n.spot)),
+    );
+    const [next] = left.splice(Math.max(0, at), 1);
+    done.add(next!.id);
+    out.push(next!);
+  }
+  return out;
+}
+/** What wet work here runs onto: named parts of its fixture, and the floor beside what is wet. */
+function neighboursOf(
+  spot: DraftSpot,
+  p: Placed | null,
+  ids: ReadonlyMap<string, string>,
+): Body<'spots'>['neighbours'] {
+  const made = p?.kind.spots[p.fixture.spots.indexOf(spot)];
+  if (!p || !made) return [];
+  const of = (part: string): string | undefined => ids.get(`${p.fixture.key}.${part}`);
+  const floor = ids.get(FLOOR);
+  return [
+    ...(made.onto ?? []).flatMap((x) => {
+      const id = of(x);
+      return id ? [{ spot: id, relation: 'below' as const, runoff: true }] : [];
+    }),
+    ...(made.joint ?? []).flatMap((x) => {
+      const id = of(x);
+      return id ? [{ spot: id, relation: 'joint' as const, runoff: true }] : [];
+    }),
+    // a shower wall, a wall round a bath, a basin: what is wetted there drips onto the floor in front of it
+    ...(p.kind.wet && floor ? [{ spot: floor, relation: 'beside' as const, runoff: true }] : []),
+  ];
+}
+
+const wetFirst = (k: FixtureKind): number => (k.wet || k.drain ? 0 : 1);
+const wallLength = (wall: Wall, w: number, d: number): number => (wall % 2 ? d : w);
+const opposite = (wall: Wall): Wall => ((wall + 2) % 4) as Wall;
+/** Clockwise from the north-west corner; offsets are counted from the west and from the north. */
+function perimeter(wall: Wall, offset: number, w: number, d: number): number {
+  return wall === 0 ? offset : wall === 1 ? w + offset : wall === 2 ? w + d + (w - offset) : 2 * w + d + (d - offset);
+}
+/** A thing against a wall, so far from its west or north end. */
+function onWall(wall: Wall, offset: number, width: number, depth: number, w: number, d: number): Box {
+  if (wall === 0) return { x: offset, y: 0, w: width, d: depth };
+  if (wall === 2) return { x: offset, y: d - depth, w: width, d: depth };
+  if (wall === 1) return { x: w - depth, y: offset, w: depth, d: width };
+  return { x: 0, y: offset, w: depth, d: width };
+}
+function inFront(wall: Wall, offset: number, w: number, d: number): { x: number; y: number } {
+  const b = onWall(wall, offset, 0, Math.min(250, w / 4, d / 4), w, d);
+  const x = wall === 3 ? b.w : b.x;
+  const y = wall === 0 ? b.d : b.y;
+  return { x: Math.round(x), y: Math.round(y) };
+}
+const rounded = (b: Box): Box => ({ x: Math.round(b.x), y: Math.round(b.y), w: Math.round(b.w), d: Math.round(b.d) });
+
+interface Stretch {
+  wall: Wall;
+  from: number;
+  to: number;
+}
+/**
+ * Where things along the walls stand: clockwise, each wall filled before the next, with room left for a door. What does
+ * not fit is drawn smaller; a person puts it right on the plan.
+ */
+function alongWalls(all: readonly Pick<Placed, 'fixture' | 'kind'>[], w: number, d: number): Placed[] {
+  for (let scale = 1; scale >= SMALLEST; scale *= SHRINK) {
+    const placed = tryWalls(all, w, d, scale);
+    if (placed && longestFree(placed, w, d) >= DOOR_MM) return placed;
+  }
+  return tryWalls(all, w, d, SMALLEST) ?? all.map((x) => heaped(x, w, d));
+}
+/** Of more than the walls have room for nothing is lost: it lies one on the other till a person moves it. */
+function heaped(x: Pick<Placed, 'fixture' | 'kind'>, w: number, d: number): Placed {
+  const [width, depth] = [Math.min(x.kind.width_mm, w), Math.min(x.kind.depth_mm, d / 2)];
+  return { ...x, box: onWall(0, 0, width, depth, w, d), wall: 0, along: width / 2 };
+}
+/** Each at the first place of the walls where it lies on nothing; null when one finds none. */
+function tryWalls(
+  all: readonly Pick<Placed, 'fixture' | 'kind'>[],
+  w: number,
+  d: number,
+  scale: number,
+): Placed[] | null {
+  const out: Placed[] = [];
+  for (const x of all) {
+    // in a narrow room the longer way lies along the wall
+    const deepest = Math.min(w, d) / 2 - GAP_MM;
+    const [width, depth] = [x.kind.width_mm * scale, Math.min(x.kind.depth_mm * scale, deepest)];
+    const at = ([0, 1, 2, 3] as const)
+      .flatMap((wall) => placesAt(wall, width, w, d))
+      .find(({ wall, offset }) => out.every((p) => apart(p.box, onWall(wall, offset, width, depth, w, d))));
+    if (!at) return null;
+    const along = perimeter(at.wall, at.offset + width / 2, w, d);
+    out.push({ ...x, box: onWall(at.wall, at.offset, width, depth, w, d), wall: at.wall, along });
+  }
+  return out;
+}
+/** Offsets along a wall, clockwise: north and east from their beginning, south and west from their end. */
+function placesAt(wall: Wall, width: number, w: number, d: number): { wall: Wall; offset: number }[] {
+  const rest = wallLength(wall, w, d) - width;
+  const steps = rest < 0 ? 0 : Math.floor(rest / GAP_MM) + 1;
+  return Array.from({ length: steps }, (_, i) => ({ wall, offset: wall < 2 ? i * GAP_MM : rest - i * GAP_MM }));
+}
+const apart = (a: Box, b: Box): boolean => a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.d <= b.y || b.y + b.d <= a.y;
+const longestFree = (placed: readonly Placed[], w: number, d: number): number =>
+  Math.max(0, ...freeStretches(placed, w, d).map((f) => f.to - f.from));
+/** What of the walls nothing stands at, or within a step of. */
+function freeStretches(placed: readonly Placed[], w: number, d: number): Stretch[] {
+  return ([0, 1, 2, 3] as const).flatMap((wall): Stretch[] => {
+    const length = wallLength(wall, w, d);
+    const near = placed
+      .filter((p) => blocks(wall, p.box, w, d))
+      .map((p) => (wall % 2 ? [p.box.y, p.box.y + p.box.d] : [p.box.x, p.box.x + p.box.w]) as [number, number])
+      .sort((a, b) => a[0] - b[0]);
+    const rests: Stretch[] = [];
+    let at = 0;
+    for (const [from, to] of [...near, [length, length] as [number, number]]) {
+      if (from > at) rests.push({ wall, from: at, to: from });
+      at = Math.max(at, to);
+    }
+    return rests;
+  });
+}
+/** The door in the longest free stretch of wall, at its end. */
+function doorPlace(placed: readonly Placed[], w: number, d: number): { wall: Wall; offset: number } {
+  const [best] = freeStretches(placed, w, d).sort((a, b) => b.to - b.from - (a.to - a.from) || b.wall - a.wall);
+  if (!best) return { wall: 2, offset: Math.max(0, w - DOOR_MM) };
+  const offset = Math.max(best.from, best.to - DOOR_MM - GAP_MM);
+  return { wall: best.wall, offset: Math.max(0, Math.min(offset, wallLength(best.wall, w, d) - DOOR_MM)) };
+}
+/** A thing stands in the way of a door in that wall: at it, or within a step of it. */
+function blocks(wall: Wall, b: Box, w: number, d: number): boolean {
+  const step = 300;
+  return wall === 0 ? b.y < step : wall === 1 ? b.x + b.w > w - step : wall === 2 ? b.y + b.d > d - step : b.x < step;
+}
+/** What stands in the middle: side by side, no wider than the room. */
+function inMiddle(all: readonly Pick<Placed, 'fixture' | 'kind'>[], w: number, d: number): Placed[] {
+  const total = all.reduce((n, x) => n + x.kind.width_mm, 0) + GAP_MM * all.length;
+  const scale = Math.min(1, (w * WINDOW_SHARE) / Math.max(1, total));
+  let x0 = (w - total * scale) / 2;
+  return all.map((x, i) => {
+    const width = x.kind.width_mm * scale;
+    const depth = Math.min(x.kind.depth_mm * scale, d * WINDOW_SHARE);
+    const box = { x: x0, y: (d - depth) / 2, w: width, d: depth };
+    x0 += width + GAP_MM;
+    return { ...x, box, wall: null, along: i };
+  });
+}
+function windowOf(placed: readonly Placed[], wall: Wall, w: number, d: number): Room['openings'][number] {
+  const one = placed.find((p) => p.kind.window)?.kind.width_mm ?? 900;
+  const length = wallLength(wall, w, d);
+  const width = Math.round(Math.min(one, length * WINDOW_SHARE));
+  return { kind: 'window', wall, offset: Math.round((length - width) / 2), width };
+}
+/** Spots of a thing lie side by side along it, so that no ring hides another. */
+function spotAt(p: Placed, n: number, w: number, d: number): { x: number; y: number } {
+  const share = (n + 0.5) / p.fixture.spots.length;
+  const { box } = p;
+  const across = box.w >= box.d;
+  // high ones near the wall, low ones in front
+  const band = { high: 0.15, mid: 0.4, low: 0.65, floor: 0.85 }[p.kind.spots[n]!.band];
+  const x = across ? box.x + box.w * share : box.x + box.w * (p.wall === 1 ? 1 - band : band);
+  const y = across ? box.y + box.d * (p.wall === 2 ? 1 - band : band) : box.y + box.d * share;
+  const inside = (v: number, most: number): number => Math.round(Math.max(60, Math.min(most - 60, v)));
+  return { x: inside(x, w), y: inside(y, d) };
+}
