@@ -45,6 +45,7 @@ export function seedDemo(store: DemoStore, now: Date): void {
 
   put('settings', 'household', {
     name: 'Heron Lock',
+    demo: true,
     timeZone: 'Europe/London',
     locale: 'en-GB',
     measureSystem: 'metric',

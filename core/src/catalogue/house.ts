@@ -31,6 +31,8 @@ const FixtureSpot = Type.Object(
     onto: Type.Optional(Type.Array(Id)),
     /** Spots of the same fixture that it is the joint of. */
     joint: Type.Optional(Type.Array(Id)),
+    /** "The taps are", not "is". */
+    many: Type.Optional(Type.Boolean()),
     /** A block or cleaner that stays in it is asked after. */
     residents: Type.Optional(Type.Boolean()),
   },

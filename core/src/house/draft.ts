@@ -14,6 +14,8 @@ export interface DraftSpot {
   face: string;
   /** What it usually is, the likeliest first. */
   faces: readonly string[];
+  /** "The taps are", not "is". */
+  many: boolean;
   /** Struck out: there is none. */
   left: boolean;
 }
@@ -45,7 +47,7 @@ export function draftOf(kind: RoomKind, taken: readonly string[], catalogue: Cat
     window: kind.fixtures.some((f) => catalogue.fixtures.get(f)?.window),
     fan: kind.fan_Lps !== undefined,
     fixtures: [],
-    floor: { key: FLOOR, name: 'floor', face: kind.floor.faces[0]!, faces: kind.floor.faces, left: false },
+    floor: { key: FLOOR, name: 'floor', face: kind.floor.faces[0]!, faces: kind.floor.faces, many: false, left: false },
   };
   for (const id of kind.fixtures) addFixture(draft, catalogue.fixtures.get(id)!);
   return draft;
@@ -70,6 +72,7 @@ export function addFixture(draft: RoomDraft, kind: FixtureKind): void {
       name: same ? `${s.name} ${same + 1}` : s.name,
       face: s.faces[0]!,
       faces: s.faces,
+      many: s.many ?? false,
       left: false,
     })),
   });

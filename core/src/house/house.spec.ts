@@ -1,13 +1,24 @@
 import {
   addFixture,
   apartFrom,
+  changesFor,
+  DWELLERS,
+  duplicated,
   draftOf,
   layKit,
   layRoom,
+  type Member,
+  memberOf,
+  membersThatAre,
+  profileOf,
   notKnown,
   notKnownIn,
   readList,
   recordBodies,
+  resized,
+  sizeOf,
+  spotKinds,
+  spotOf,
   type RoomDraft,
   type Room,
   type Spot,
@@ -32,6 +43,17 @@ const laid = (draft: RoomDraft) => {
   return { room, edits, body: edits.find((e) => e.on === 'rooms')!.fields as unknown as Room, spots };
 };
 const draft = (id: string): RoomDraft => draftOf(c.roomkinds.get(id)!, [], c);
+const EMPTY = {
+  settings: null,
+  members: [],
+  rooms: [],
+  spots: [],
+  kits: [],
+  stock: [],
+  bottles: [],
+  log: [],
+  tallies: [],
+} as never as Parameters<typeof profileOf>[0];
 const ajv = addFormats(new Ajv({ strict: false }));
 
 describe('templates', () => {
@@ -169,6 +191,20 @@ describe('a room that is laid out', () => {
     expect(last.slice(firstCentre).every((s) => s.centre)).toBe(true);
     expect(last[0]!.centre).toBe(false);
   });
+  test('no ring hides another: spots of a usual room lie a tenth of it apart, nearly', () => {
+    for (const k of kinds) {
+      const { spots, body } = laid(draft(k.id));
+      const side = Math.max(body.outline[2]!.x, body.outline[2]!.y);
+      for (const [i, a] of spots.entries())
+        for (const b of spots.slice(i + 1))
+          expect([k.id, a.name, b.name, Math.hypot(a.x - b.x, a.y - b.y) > 0.08 * side]).toEqual([
+            k.id,
+            a.name,
+            b.name,
+            true,
+          ]);
+    }
+  });
   test('what runs where: tiles onto the tray, the basin’s drips onto the floor, joints are joints', () => {
     const { spots } = laid(draft('shower-room'));
     const named = (n: string) => spots.find((s) => s.name === n)!;
@@ -290,4 +326,118 @@ describe('a list in plain words', () => {
       fc.property(fc.string({ maxLength: 80 }), (t) => Array.isArray(readList(t, c))),
       { numRuns: 200 },
     ));
+});
+
+describe('who lives here', () => {
+  const member = (id: string, n = 0) =>
+    ({
+      id: `m${n}`,
+      ...memberOf(
+        DWELLERS.find((d) => d.id === id)!,
+        n,
+      ),
+    }) as Member;
+  test('each is a record that holds, counts in the household’s profile, and is found again', () => {
+    for (const [n, d] of DWELLERS.entries()) {
+      const m = member(d.id, n);
+      expect([d.id, ajv.validate(recordBodies.members, memberOf(d, n)), ajv.errors]).toEqual([d.id, true, null]);
+      expect(membersThatAre(d, [m])).toEqual([m]);
+      for (const other of DWELLERS.filter((x) => x.id !== d.id))
+        expect([d.id, other.id, membersThatAre(other, [m])]).toEqual([d.id, other.id, []]);
+    }
+    const profile = profileOf(
+      { ...EMPTY, members: DWELLERS.map((d, n) => member(d.id, n)) },
+      new Date('2026-11-25T10:00:00Z'),
+    );
+    expect(profile).toMatchObject({
+      people: expect.arrayContaining(['toddler', 'asthma', 'pregnant', 'ill']),
+      pets: expect.arrayContaining(['cat', 'bird', 'fish', 'dog']),
+      noChlorine: true,
+      fragranceFree: true,
+    });
+  });
+  test('a grown-up without limits is nobody of them', () => {
+    const ada = { id: 'a', name: 'Ada', colour: 'blue', kind: 'adult', limits: [] } as unknown as Member;
+    for (const d of DWELLERS) expect(membersThatAre(d, [ada])).toEqual([]);
+  });
+  test('what it changes is what the rules say of them, and nothing is promised that no rule does', () => {
+    const of = (id: string) =>
+      changesFor(
+        DWELLERS.find((d) => d.id === id)!,
+        c,
+      );
+    expect(of('bird')).toEqual(['Too much vapour for a caged bird', 'No aerosol where a caged bird lives']);
+    expect(of('asthma')[0]).toMatch(/^No sprayed bleach/);
+    expect(of('dog')).toEqual([]);
+    expect(of('child')).toEqual([]);
+  });
+});
+
+describe('a room that is changed', () => {
+  const made = (id: string) => {
+    const { body, spots, room } = laid(draft(id));
+    return { room: { ...body, id: room } as Room, spots };
+  };
+  test('wider and deeper: everything keeps its share of it, and stands inside', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds.map((k) => k.id)),
+        fc.integer({ min: 700, max: 9000 }),
+        fc.integer({ min: 700, max: 9000 }),
+        (id, w, d) => {
+          const { room, spots } = made(id);
+          const r = resized(room, spots, w, d);
+          const size = sizeOf(r.room as Room);
+          return (
+            size.width_mm === w &&
+            size.depth_mm === d &&
+            r.spots.every(({ fields: { x, y } }) => x >= 0 && y >= 0 && x <= w && y <= d) &&
+            r.room.fixtures!.every((f) => f.x + f.w <= w && f.y + f.d <= d) &&
+            r.room.openings!.every((o) => o.offset >= 0 && o.offset + o.width <= (o.wall % 2 ? d : w))
+          );
+        },
+      ),
+      { numRuns: 100 },
+    ));
+  test('as wide and deep as it was it is as it was', () => {
+    const { room, spots } = made('kitchen');
+    const { width_mm, depth_mm } = sizeOf(room);
+    const r = resized(room, spots, width_mm, depth_mm);
+    expect(r.room).toMatchObject({ outline: room.outline, fixtures: room.fixtures, openings: room.openings });
+    expect(r.spots.map((s) => s.fields)).toEqual(spots.map(({ x, y }) => ({ x, y })));
+  });
+  test('one more like it: the same spots with ids of their own, none of the dirt, neighbours among themselves', () => {
+    const { room, spots } = made('shower-room');
+    const dirty = spots.map((s) => ({
+      ...s,
+      soils: [{ soil: 'limescale', severity: 3, age: 'dried' as const, seenAt: '2026-11-25T10:00:00Z' }],
+    }));
+    let n = 0;
+    const copy = duplicated(room, dirty, 'Shower room 2', 1, () => `copy-${++n}`);
+    const mine = new Set(copy.edits.map((e) => e.id));
+    const of = (does: string) => copy.edits.filter((e) => e.on === 'spots' && e.does === does);
+    expect(of('make')).toHaveLength(spots.length);
+    expect(of('make').every((e) => (e.fields as unknown as Spot).soils.length === 0)).toBe(true);
+    const near = of('change').flatMap((e) => (e.fields as unknown as Spot).neighbours.map((x) => x.spot!));
+    expect(near.length).toBe(spots.reduce((k, s) => k + s.neighbours.length, 0));
+    expect(near.every((id) => mine.has(id))).toBe(true);
+    for (const e of copy.edits.filter((x) => x.does === 'make'))
+      expect([ajv.validate(recordBodies[e.on], e.fields), ajv.errors]).toEqual([true, null]);
+  });
+  test('one more spot: as its template has it, last on the way round, where nothing else is', () => {
+    const { room, spots } = made('bathroom');
+    const tap = spotKinds(c).find((s) => s.name === 'basin tap')!;
+    const spot = spotOf(tap.id, 'Second tap', tap.faces[0]!, room, spots, c);
+    expect(ajv.validate(recordBodies.spots, spot)).toBe(true);
+    expect(spot).toMatchObject({
+      touch: 3,
+      skin: true,
+      routeOrder: spots.length + 1,
+      material: 'chrome-plate',
+      finish: 'on-metal',
+    });
+    expect(Math.min(...spots.map((s) => Math.hypot(s.x - spot.x, s.y - spot.y)))).toBeGreaterThan(150);
+    expect(spotOf(null, 'Shelf', 'marble', room, [], c)).toMatchObject({ material: 'marble', touch: 0, routeOrder: 1 });
+    expect(new Set(spotKinds(c).map((s) => s.name)).size).toBe(spotKinds(c).length);
+  });
 });

@@ -2,3 +2,5 @@ export * from './draft';
 export * from './lay';
 export * from './kit';
 export * from './list';
+export * from './people';
+export * from './change';

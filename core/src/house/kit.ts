@@ -1,7 +1,7 @@
 import type { Catalogue, KitKind } from '../catalogue';
 import { mayShelve, type Profile } from '../gate';
-import type { Edit, EnvelopeFields, RecordOf } from '../household/records';
-import { usualPack } from '../household/packs';
+import type { Edit, EnvelopeFields, RecordOf } from '../household';
+import { usualPack } from '../household';
 
 type Body<D extends 'kits' | 'stock'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
 /** What is put onto a shelf: so much of a thing, in packs of so much. */

@@ -1,5 +1,5 @@
 import type { Catalogue, FixtureKind } from '../catalogue';
-import type { Edit, Room, RecordOf, EnvelopeFields } from '../household/records';
+import type { Edit, Room, RecordOf, EnvelopeFields } from '../household';
 import { type DraftFixture, type DraftSpot, FLOOR, type RoomDraft } from './draft';
 
 type Body<D extends 'rooms' | 'spots'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
@@ -108,16 +108,22 @@ export function layRoom(
     ...(draft.floor.left ? [] : [{ spot: draft.floor, placed: null }]),
   ];
   for (const { spot } of rows) ids.set(spot.key, newId());
+  const points = spread(
+    rows.map(({ spot, placed: p }) =>
+      p ? spotAt(p, p.fixture.spots.indexOf(spot), w, d) : { x: Math.round(w / 2), y: Math.round(d / 2) },
+    ),
+    w,
+    d,
+  );
   const floorArea = (w * d) / 1e6 - solid.reduce((a, x) => a + (x.kind.width_mm * x.kind.depth_mm) / 1e6, 0);
   const edits = rows.map(({ spot, placed: p }, i): Edit => {
     const [material, finish] = spot.face.split('/');
     const made = p && p.kind.spots[p.fixture.spots.indexOf(spot)]!;
-    const at = p ? spotAt(p, p.fixture.spots.indexOf(spot), w, d) : { x: Math.round(w / 2), y: Math.round(d / 2) };
     const spotBody: Body<'spots'> = {
       room,
       ...(p && body.fixtures.some((f) => f.id === p.fixture.key) ? { fixture: p.fixture.key } : {}),
       name: spot.name.charAt(0).toUpperCase() + spot.name.slice(1),
-      ...at,
+      ...points[i]!,
       routeOrder: i + 1,
       centre: !p || p.wall === null,
       band: made?.band ?? 'floor',
@@ -307,6 +313,41 @@ function windowOf(placed: readonly Placed[], wall: Wall, w: number, d: number): 
   const length = wallLength(wall, w, d);
   const width = Math.round(Math.min(one, length * WINDOW_SHARE));
   return { kind: 'window', wall, offset: Math.round((length - width) / 2), width };
+}
+/** What a ring on the plan covers of a room, and how often rings are pushed apart. */
+const RING_SHARE = 0.1;
+const PUSHES = 80;
+/** Spots moved apart until no ring lies on another, as far as the room has place; each stays near where it was. */
+function spread(points: readonly { x: number; y: number }[], w: number, d: number): { x: number; y: number }[] {
+  const out = points.map((p) => ({ ...p }));
+  const ring = RING_SHARE * Math.max(w, d);
+  for (let n = 0; n < PUSHES; n++) {
+    let moved = false;
+    for (const [i, a] of out.entries())
+      for (const [k, b] of out.slice(i + 1).entries()) {
+        const far = Math.hypot(b.x - a.x, b.y - a.y);
+        if (far >= ring) continue;
+        // two on the very same place part along a turning direction
+        const turn = (i + k + 1) * 2.4;
+        const [ux, uy] = far > 1 ? [(b.x - a.x) / far, (b.y - a.y) / far] : [Math.cos(turn), Math.sin(turn)];
+        const push = (ring - far) / 2;
+        for (const [p, sign] of [
+          [a, -1],
+          [b, 1],
+        ] as const) {
+          p.x = Math.max(0, Math.min(w, p.x + sign * ux * push));
+          p.y = Math.max(0, Math.min(d, p.y + sign * uy * push));
+        }
+        moved = true;
+      }
+    if (!moved) break;
+  }
+  return out
+    .map((p) => ({ x: Math.round(p.x / 10) * 10, y: Math.round(p.y / 10) * 10 }))
+    .map((p) => ({
+      x: Math.min(p.x, w),
+      y: Math.min(p.y, d),
+    }));
 }
 /** Spots of a thing lie side by side along it, so that no ring hides another. */
 function spotAt(p: Placed, n: number, w: number, d: number): { x: number; y: number } {

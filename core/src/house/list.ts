@@ -1,6 +1,6 @@
 import { distance } from 'fastest-levenshtein';
 import type { Catalogue } from '../catalogue';
-import { usualPack } from '../household/packs';
+import { usualPack } from '../household';
 import { parseNumber } from '../quantity';
 import type { Thing } from './kit';
 

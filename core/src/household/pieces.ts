@@ -22,8 +22,9 @@ export function classOf(
   const own = settings?.colourClasses.find((c) => c.letter === letter);
   if (!own) return null;
   if (own.class && catalogue.classes.has(own.class)) return own.class;
-  const name = own.name.toLowerCase();
-  return [...catalogue.classes.values()].find((c) => c.words.some((w) => name.includes(w)))?.id ?? null;
+  // whole words: "floor" holds a "loo"
+  const words = new Set(own.name.toLowerCase().match(/\p{L}+/gu));
+  return [...catalogue.classes.values()].find((c) => c.words.some((w) => words.has(w)))?.id ?? null;
 }
 
 /** Kinds of places that a piece has been used at since it was last washed, by the log in either order of time. */

@@ -68,6 +68,8 @@ export const SettingsBody = Type.Object(
     ),
     /** Products whose own label the person read: it tells them to use it in a machine with the other. */
     labelled: Type.Optional(Type.Array(Ref, { maxItems: 400 })),
+    /** It is the made-up house, to look round in. */
+    demo: Type.Optional(Type.Boolean()),
   },
   closed,
 );

@@ -266,6 +266,17 @@ describe('which piece a hand takes', () => {
       null,
       null,
     ]));
+  test('by whole words: a floor cloth is no loo cloth', () => {
+    const named = (name: string) =>
+      classOf('F', { colourClasses: [{ letter: 'F', texture: 't', colour: 'c', name }] }, catalogue);
+    expect(['floor', 'the loo', 'Toilet and loo', 'kitchen things', 'everywhere else'].map(named)).toEqual([
+      'floor',
+      'toilet',
+      'toilet',
+      'kitchen',
+      null,
+    ]);
+  });
   test('places', () =>
     expect([BOWL, SEAT, BASIN, HOB, spot('f', { band: 'floor' })].map((s) => keptPlace(s, catalogue))).toEqual([
       'toilet',

@@ -5,6 +5,7 @@ import { chooseFeature } from './choose/choose.state';
 import { diluteFeature } from './dilute/dilute.state';
 import { kitsFeature } from './kits/kits.state';
 import { logEffects, logFeature } from './log/log.state';
+import { makeEffects, makeFeature } from './make/make.state';
 import { mixFeature } from './mix/mix.state';
 import { roomsFeature } from './rooms/rooms.state';
 
@@ -22,6 +23,17 @@ export const routes: Routes = [
     providers: [provideState(roomsFeature)],
     title: 'Rooms · Dolly Tub',
     loadComponent: () => import('./rooms/rooms.page').then((m) => m.RoomsPage),
+  },
+  {
+    path: 'start',
+    title: 'Dolly Tub',
+    loadComponent: () => import('./make/start.page').then((m) => m.StartPage),
+  },
+  {
+    path: 'make',
+    title: 'Make my house · Dolly Tub',
+    providers: [provideState(makeFeature), provideEffects(makeEffects)],
+    loadComponent: () => import('./make/make.page').then((m) => m.MakePage),
   },
   {
     path: 'choose',

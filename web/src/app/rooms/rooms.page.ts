@@ -11,6 +11,8 @@ import { Clock } from '../shared/clock';
 import { figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
+import { RoomEdit } from './room-edit';
+import { SpotAdd } from './spot-add';
 import { SpotCard } from './spot-card';
 import { SpotEdit } from './spot-edit';
 
@@ -18,7 +20,7 @@ import { SpotEdit } from './spot-edit';
 @Component({
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonToggle, MatButton, Plan, SpotCard, SpotEdit, RouterLink],
+  imports: [MatButtonToggle, MatButton, Plan, RoomEdit, SpotAdd, SpotCard, SpotEdit, RouterLink],
   templateUrl: './rooms.page.html',
   styleUrl: './rooms.page.scss',
 })
@@ -45,6 +47,10 @@ export class RoomsPage {
   constructor() {
     void inject(Knowledge).load();
     effect(() => this.store.dispatch(roomsEvents.spotPicked({ spot: this.spotId() ?? null })));
+    // an empty house begins at the beginning
+    effect(() => {
+      if (this.loaded() && !this.rooms().length) void this.router.navigate(['/start'], { replaceUrl: true });
+    });
   }
   protected readonly room = computed(() => this.rooms().find((r) => r.id === this.roomId()) ?? this.rooms()[0]);
   protected readonly here = computed(() => this.spots().filter((s) => s.room === this.room()?.id));
@@ -80,6 +86,10 @@ export class RoomsPage {
       .slice(0, 5)
       .map((d) => ({ ...d, words: dueWords(d.days) })),
   );
+  protected added(spot: string | null): void {
+    this.store.dispatch(roomsEvents.editClosed());
+    if (spot) this.pick(spot);
+  }
   protected pick(spot: string): void {
     void this.router.navigate(['/rooms', this.room()!.id], { queryParams: { spot }, replaceUrl: true });
   }

@@ -3,7 +3,7 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props 
 /** What the Rooms screen is doing: which spot is picked, and what it is being asked to do with it. */
 export interface RoomsState {
   spot: string | null;
-  mode: 'look' | 'edit' | 'arrange';
+  mode: 'look' | 'edit' | 'arrange' | 'room' | 'add';
 }
 export const roomsEvents = createActionGroup({
   source: 'Rooms page',
@@ -12,6 +12,8 @@ export const roomsEvents = createActionGroup({
     'Edit opened': emptyProps(),
     'Edit closed': emptyProps(),
     'Arranging toggled': emptyProps(),
+    'Room opened': emptyProps(),
+    'Adding opened': emptyProps(),
   },
 });
 const initial: RoomsState = { spot: null, mode: 'look' };
@@ -24,6 +26,8 @@ export const roomsFeature = createFeature({
       spot,
     })),
     on(roomsEvents.editOpened, (state): RoomsState => ({ ...state, mode: 'edit' })),
+    on(roomsEvents.roomOpened, (state): RoomsState => ({ ...state, mode: 'room' })),
+    on(roomsEvents.addingOpened, (state): RoomsState => ({ ...state, mode: 'add' })),
     on(roomsEvents.editClosed, (state): RoomsState => ({ ...state, mode: 'look' })),
     on(roomsEvents.arrangingToggled, (state): RoomsState => ({
       ...state,

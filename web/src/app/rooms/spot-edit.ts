@@ -1,5 +1,7 @@
 import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatSelectModule } from '@angular/material/select';
 import { MatInputModule } from '@angular/material/input';
 import { MatButton } from '@angular/material/button';
 import {
@@ -14,8 +16,10 @@ import {
   untracked,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { type Spot, withFinish } from '@dolly-tub/core';
+import { type Edit, type Spot, withFinish } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
+import { selectRooms, selectSpots } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
@@ -30,7 +34,25 @@ const formOf = () =>
     area: text([said, between(0.01, 500)]),
     interval: text([between(0.5, 3650)]),
     soils: new FormControl<Spot['soils']>([], { nonNullable: true }),
+    room: text([]),
+    band: new FormControl<Spot['band']>('mid', { nonNullable: true }),
+    touch: new FormControl(0, { nonNullable: true }),
+    food: new FormControl(false, { nonNullable: true }),
+    skin: new FormControl(false, { nonNullable: true }),
+    order: text([said, between(1, 400)]),
   });
+const BANDS: [Spot['band'], string][] = [
+  ['high', 'above the head'],
+  ['mid', 'at the hand'],
+  ['low', 'below the knee'],
+  ['floor', 'on the floor'],
+];
+const TOUCHES: [number, string][] = [
+  [0, 'hardly ever'],
+  [1, 'now and then'],
+  [2, 'each day'],
+  [3, 'all the time, by everybody'],
+];
 /** Where the server finds something wrong, and in which field that is typed. */
 const FIELD_OF: Record<string, 'name' | 'area' | 'interval'> = {
   '/name': 'name',
@@ -45,7 +67,7 @@ const FIELD_OF: Record<string, 'name' | 'area' | 'interval'> = {
 @Component({
   selector: 'dt-spot-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, MatButton, Chooser],
+  imports: [MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule, MatButton, Chooser],
   templateUrl: './spot-edit.html',
   styleUrl: './spot-edit.scss',
 })
@@ -60,6 +82,12 @@ export class SpotEdit {
   protected readonly form = formOf();
   protected readonly newer = signal<Spot | null>(null);
   protected readonly trouble = this.deeds.trouble;
+  private readonly store = inject(Store);
+  protected readonly rooms = this.store.selectSignal(selectRooms);
+  private readonly allSpots = this.store.selectSignal(selectSpots);
+  protected readonly asking = signal(false);
+  protected readonly bands = BANDS;
+  protected readonly touches = TOUCHES;
   protected readonly amounts: Choice[] = SEVERITY.map((name, i) => ({ id: String(i), name }));
 
   constructor() {
@@ -105,6 +133,12 @@ export class SpotEdit {
       area: String(spot.area_m2),
       interval: spot.interval_days ? String(spot.interval_days) : '',
       soils: spot.soils.map((x) => ({ ...x })),
+      room: spot.room,
+      band: spot.band,
+      touch: spot.touch,
+      food: spot.food,
+      skin: spot.skin,
+      order: String(spot.routeOrder),
     });
   }
   private get soilsOn(): FormControl<Spot['soils']> {
@@ -132,10 +166,29 @@ export class SpotEdit {
     this.newer.set(null);
     this.send();
   }
+  /** Spots that name it as what lies below or beside them. */
+  protected readonly hangs = computed(() =>
+    this.allSpots()
+      .filter((x) => x.neighbours.some((n) => n.spot === this.spot().id))
+      .map((x) => x.name),
+  );
+  protected putAway(): void {
+    const { id, name } = this.spot();
+    const without = this.allSpots()
+      .filter((x) => x.neighbours.some((n) => n.spot === id))
+      .map((x): Edit => ({
+        does: 'change',
+        on: 'spots',
+        id: x.id,
+        fields: { neighbours: x.neighbours.filter((n) => n.spot !== id) },
+      }));
+    const edits: Edit[] = [...without, { does: 'put-away', on: 'spots', id, version: this.spot().version }];
+    this.deeds.ask({ does: 'write', entry: { kind: 'edit', edits, names: { record: name } } }, `${name} is put away.`);
+  }
   protected send(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, face, soils } = this.form.getRawValue();
+    const { name, face, soils, room, band, touch, food, skin } = this.form.getRawValue();
     const [material, finish] = face.split('/');
     const fields = {
       name: name.trim(),
@@ -144,6 +197,14 @@ export class SpotEdit {
       area_m2: numberIn(this.form.controls.area)!,
       interval_days: numberIn(this.form.controls.interval),
       soils,
+      room,
+      band,
+      touch,
+      food,
+      skin,
+      routeOrder: Math.round(numberIn(this.form.controls.order)!),
+      // in another room it is part of no fixture of this one
+      ...(room === this.opened()!.room ? {} : { fixture: null }),
     };
     const { id, version } = this.opened()!;
     this.deeds.ask({ does: 'change', on: 'spots', id, version, fields }, `${fields.name} is changed.`);

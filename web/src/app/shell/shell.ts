@@ -13,6 +13,7 @@ import {
   selectTrouble,
 } from '../household/state';
 import { SignIn } from '../session/sign-in';
+import { OwnHouse } from './own-house';
 import { Upgrade } from './upgrade';
 
 interface Place {
@@ -67,6 +68,15 @@ export class Shell {
   private readonly injector = inject(Injector);
   private waitingForPlace = 0;
   protected readonly upgrade = inject(Upgrade);
+  private readonly own = inject(OwnHouse);
+  /** The made-up house is told to be one, wherever one is. */
+  protected readonly demo = computed(() => (this.settings()?.demo ? this.settings()!.name : null));
+  protected readonly leaving = signal(false);
+  protected async startOwn(): Promise<void> {
+    this.leaving.set(true);
+    await this.own.begin(this.settings()!).catch(() => undefined);
+    this.leaving.set(false);
+  }
 
   constructor() {
     this.store.dispatch(householdEvents.opened());
