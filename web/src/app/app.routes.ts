@@ -102,6 +102,11 @@ export const routes: Routes = [
     loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage),
   },
   {
+    path: 'kits/new',
+    title: 'One more kit · Dolly Tub',
+    loadComponent: () => import('./kits/kit-make.page').then((m) => m.KitMakePage),
+  },
+  {
     path: 'kits/:kit',
     providers: [provideState(kitsFeature)],
     title: 'Kits · Dolly Tub',

@@ -18,6 +18,7 @@ import { between, numberIn, said } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, span, when } from '../shared/words';
 import { BottleDrawing } from './bottle';
+import { BottleMake } from './bottle-make';
 import { diluteEvents, type DiluteState } from './dilute.state';
 import { Recipe } from './recipe';
 
@@ -33,6 +34,7 @@ import { Recipe } from './recipe';
     MatButtonToggleGroup,
     MatButton,
     BottleDrawing,
+    BottleMake,
     Chooser,
     RouterLink,
     SourceNote,
@@ -143,13 +145,14 @@ export class DilutePage {
     const now = this.recipe.spoons();
     this.change({ measures: now.includes(id) ? now.filter((m) => m !== id) : [...now, id] });
   }
-  protected readonly bottleChoices = computed<Choice[]>(() =>
-    this.bottles().map((b) => ({
+  protected readonly bottleChoices = computed<Choice[]>(() => [
+    ...this.bottles().map((b) => ({
       id: b.id,
       name: `${b.name}, ${b.capacity_mL >= 1000 ? `${b.capacity_mL / 1000} L` : `${b.capacity_mL} mL`}`,
       note: b.fill ? `holds ${b.fill.left_mL} mL of a mix` : 'empty',
     })),
-  );
+    { id: ONE_MORE, name: 'one more bottle …', also: ['new'] },
+  ]);
   protected readonly capacity = computed(() => this.recipe.bottle()?.capacity_mL ?? this.s().mL / 0.9);
   /** What she really gets, in her spoons. */
   protected got(short = false): string {
@@ -229,7 +232,14 @@ export class DilutePage {
   protected take(n: number): void {
     this.change(this.recipe.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null });
   }
+  /** A bottle of one’s own is being made. */
+  protected readonly making = signal(false);
+  protected bottleMade(id: string | null): void {
+    this.making.set(false);
+    if (id) this.into(id);
+  }
   protected into(id: string): void {
+    if (id === ONE_MORE) return this.making.set(true);
     const b = this.bottles().find((x) => x.id === id)!;
     this.change({
       bottle: id,
@@ -259,3 +269,4 @@ export class DilutePage {
     window.print();
   }
 }
+const ONE_MORE = '+';

@@ -35,9 +35,12 @@ import { Print } from '../shared/print';
 import { aNumber } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, when } from '../shared/words';
+import { AddThings } from './add-things';
 import { Heads } from './heads';
+import { KitEdit } from './kit-edit';
 import { kitsEvents, kitsFeature } from './kits.state';
 import { type Board, Shelf, type Thing } from './shelf';
+import { ThingEdit } from './thing-edit';
 
 const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0', '#e8e2d2'];
 
@@ -57,10 +60,13 @@ const SHOPPED: Record<Shopping['state'], string> = {
     MatInputModule,
     ReactiveFormsModule,
     MatButton,
+    AddThings,
     Chooser,
     Heads,
+    KitEdit,
     RouterLink,
     Shelf,
+    ThingEdit,
     VerdictShape,
   ],
   templateUrl: './kits.page.html',
@@ -98,7 +104,9 @@ export class KitsPage {
   protected readonly kit = computed<Kit | undefined>(
     () => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0],
   );
-  private readonly here = computed(() => this.stock().filter((s) => s.kit === this.kit()?.id));
+  protected readonly mode = this.store.selectSignal(kitsFeature.selectMode);
+  protected readonly usedPlaces = computed(() => this.here().map((s) => s.place ?? this.kit()?.places[0]?.id));
+  protected readonly here = computed(() => this.stock().filter((s) => s.kit === this.kit()?.id));
   protected name = (id: string): string =>
     this.knowledge.catalogue()?.products.get(id)?.name ?? this.knowledge.catalogue()?.tools.get(id)?.name ?? id;
   protected readonly wanted = computed(() => {

@@ -11,12 +11,14 @@ import type { Settings, Stance } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { HouseholdApi, Refused } from '../household/api';
 import { deedsFrom } from '../household/deeds';
-import { selectMembers, selectSettings } from '../household/state';
+import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { HomeNetwork } from '../session/home-network';
 import { between, numberIn, said } from '../shared/valid';
-import { capital, peopleWords, when } from '../shared/words';
+import { capital, when } from '../shared/words';
 import { BringIn } from './bring-in';
+import { People } from './people';
+import { Spoons } from './spoons';
 
 /** A copy of everything, and what it was taken before. */
 interface CopyTaken {
@@ -49,7 +51,9 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
     BringIn,
     HomeNetwork,
     MatSlideToggleModule,
+    People,
     RouterLink,
+    Spoons,
   ],
   templateUrl: './settings.page.html',
   styleUrl: './settings.page.scss',
@@ -60,7 +64,6 @@ export class SettingsPage {
   protected readonly saving = deedsFrom('settings');
   private readonly knowledge = inject(Knowledge);
   protected readonly settings = this.store.selectSignal(selectSettings);
-  private readonly members = this.store.selectSignal(selectMembers);
   protected readonly systems = [
     ['metric', 'metric'],
     ['us', 'US cups'],
@@ -121,7 +124,6 @@ export class SettingsPage {
     await this.readCopies();
   }
   protected readonly stances = computed(() => [...(this.knowledge.catalogue()?.stances.values() ?? [])]);
-  protected readonly people = computed(() => peopleWords(this.members()) || 'nobody noted yet');
   /** USGS classes of hardness, mg/L CaCO3. */
   protected readonly hardness = computed(() => {
     const h = this.settings()?.waterHardness_mgL ?? 0;

@@ -19,3 +19,8 @@ export const between =
 
 /** Wrong where nothing but spaces is written. */
 export const said: ValidatorFn = (control) => (String(control.value ?? '').trim() ? null : { said: true });
+
+/** A day of the calendar as a date of this machine at noon, and back: no zone moves it. */
+export const dateOf = (day: string | null | undefined): Date | null => (day ? new Date(`${day}T12:00:00`) : null);
+export const dayOf = (d: Date | null): string | null =>
+  d ? `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}` : null;

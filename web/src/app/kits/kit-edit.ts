@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { FormArray, FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { Router } from '@angular/router';
+import type { Kit } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { v7 as uuidv7 } from 'uuid';
+import { deedsFrom } from '../household/deeds';
+import { selectRooms } from '../household/state';
+import { said } from '../shared/valid';
+
+type Place = Kit['places'][number];
+const placeForm = (p: Place) =>
+  new FormGroup({
+    id: new FormControl(p.id, { nonNullable: true }),
+    name: new FormControl(p.name, { nonNullable: true, validators: [said] }),
+    heightBand: new FormControl(p.heightBand, { nonNullable: true }),
+    locked: new FormControl(p.locked, { nonNullable: true }),
+  });
+const BANDS: [Place['heightBand'], string][] = [
+  ['high', 'above the eyes'],
+  ['eye', 'at the eyes'],
+  ['low', 'low'],
+  ['hook', 'hooks'],
+];
+
+/** Change a kit: name, room, its boards and hooks; put it away with its things. */
+@Component({
+  selector: 'dt-kit-edit',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  templateUrl: './kit-edit.html',
+  styleUrl: './add-things.scss',
+})
+export class KitEdit {
+  private readonly router = inject(Router);
+  protected readonly deeds = deedsFrom('kits: change a kit');
+  private readonly putting = deedsFrom('kits: put away');
+  protected readonly rooms = inject(Store).selectSignal(selectRooms);
+  readonly kit = input.required<Kit>();
+  /** Places that things stand on, and how many things there are. */
+  readonly used = input.required<readonly (string | null | undefined)[]>();
+  readonly done = output<void>();
+  protected readonly asking = signal(false);
+  protected readonly bands = BANDS;
+  protected readonly form = new FormGroup({
+    name: new FormControl('', { nonNullable: true, validators: [said] }),
+    room: new FormControl('', { nonNullable: true }),
+    places: new FormArray<ReturnType<typeof placeForm>>([]),
+  });
+
+  constructor() {
+    this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
+    this.putting.done.pipe(takeUntilDestroyed()).subscribe(() => void this.router.navigate(['/kits']));
+    effect(() => {
+      const k = this.kit();
+      untracked(() => {
+        this.form.controls.places.clear();
+        for (const p of [...k.places].sort((a, b) => a.row - b.row)) this.form.controls.places.push(placeForm(p));
+        this.form.patchValue({ name: k.name, room: k.room ?? '' });
+      });
+    });
+  }
+  protected more(): void {
+    this.form.controls.places.push(placeForm({ id: uuidv7(), name: '', row: 0, heightBand: 'low', locked: false }));
+  }
+  protected isUsed = (id: string): boolean => this.used().includes(id);
+  protected drop(i: number): void {
+    this.form.controls.places.removeAt(i);
+  }
+  protected save(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { name, room, places } = this.form.getRawValue();
+    const { id, version } = this.kit();
+    const fields = {
+      name: name.trim(),
+      room: room || null,
+      places: places.map((p, row) => ({ ...p, name: p.name.trim(), row })),
+    };
+    this.deeds.ask({ does: 'change', on: 'kits', id, version, fields }, `${fields.name} is changed.`);
+  }
+  protected putAway(): void {
+    const { id, version, name } = this.kit();
+    this.putting.ask({ does: 'put-away', on: 'kits', id, version }, `${name} is put away.`);
+  }
+}

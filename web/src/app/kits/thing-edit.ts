@@ -1,0 +1,104 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { provideNativeDateAdapter } from '@angular/material/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { type Edit, type Kit, type Stock } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { deedsFrom } from '../household/deeds';
+import { selectSettings } from '../household/state';
+import { between, dateOf, dayOf, numberIn, said } from '../shared/valid';
+
+const typed = (...validators: ValidatorFn[]): FormControl<string> =>
+  new FormControl('', { nonNullable: true, validators });
+/** A thing on a shelf: its pack, how much of it there shall be, its dates, its colour; taken off the shelf for good. */
+@Component({
+  selector: 'dt-thing-edit',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  providers: [provideNativeDateAdapter()],
+  templateUrl: './thing-edit.html',
+  styleUrl: './add-things.scss',
+})
+export class ThingEdit {
+  protected readonly deeds = deedsFrom('kits: change a thing');
+  protected readonly settings = inject(Store).selectSignal(selectSettings);
+  readonly stock = input.required<Stock>();
+  readonly name = input.required<string>();
+  readonly kit = input.required<Kit>();
+  readonly done = output<void>();
+  protected readonly asking = signal(false);
+  protected readonly form = new FormGroup({
+    pack: typed(said, between(0.001, 1e6)),
+    par: typed(between(0, 1e6)),
+    openedOn: new FormControl<Date | null>(null),
+    expiresOn: new FormControl<Date | null>(null),
+    colourClass: typed(),
+    price: typed(between(0, 1e6)),
+  });
+
+  constructor() {
+    this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
+    effect(() => {
+      const s = this.stock();
+      untracked(() =>
+        this.form.reset({
+          pack: String(s.pack.amount),
+          par: String(this.parOf()?.level ?? ''),
+          openedOn: dateOf(s.openedOn),
+          expiresOn: dateOf(s.expiresOn),
+          colourClass: s.colourClass ?? '',
+          price: s.price ? String(s.price) : '',
+        }),
+      );
+    });
+  }
+  private readonly parOf = computed(() => this.kit().par.find((p) => p.item === this.stock().item));
+  protected save(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const s = this.stock();
+    const { pack, par, price, openedOn, expiresOn, colourClass } = this.form.controls;
+    const fields = {
+      pack: { ...s.pack, amount: numberIn(pack)! },
+      openedOn: dayOf(openedOn.value),
+      expiresOn: dayOf(expiresOn.value),
+      colourClass: colourClass.value || null,
+      price: numberIn(price),
+    };
+    const edits: Edit[] = [
+      { does: 'change', on: 'stock', id: s.id, version: s.version, fields },
+      ...this.withPar(numberIn(par)),
+    ];
+    this.deeds.ask(
+      { does: 'write', entry: { kind: 'edit', edits, names: { record: this.name() } } },
+      `${this.name()} is changed.`,
+    );
+  }
+  /** Of the kit's pars this one: changed, new, or gone. */
+  private withPar(level: number | null): Edit[] {
+    const { item, pack } = this.stock();
+    if ((this.parOf()?.level ?? null) === level) return [];
+    const rest = this.kit().par.filter((p) => p.item !== item);
+    const par = level ? [...rest, { item, level, unit: pack.unit }] : rest;
+    return [{ does: 'change', on: 'kits', id: this.kit().id, fields: { par } }];
+  }
+  protected takeOff(): void {
+    const { id, version } = this.stock();
+    this.deeds.ask({ does: 'put-away', on: 'stock', id, version }, `${this.name()} is off the shelf.`);
+  }
+}

@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { provideNativeDateAdapter } from '@angular/material/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import type { Member } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { deedsFrom } from '../household/deeds';
+import { selectMembers } from '../household/state';
+import { dateOf, dayOf, said } from '../shared/valid';
+import { peopleWords } from '../shared/words';
+
+const KINDS: [Member['kind'], string][] = [
+  ['adult', 'grown-up'],
+  ['child', 'child'],
+  ['toddler', 'toddler'],
+  ['pet', 'animal'],
+];
+/** Limits that the engines keep in mind, as records have them. */
+const LIMITS: [string, string][] = [
+  ['', 'no limit'],
+  ['asthma', 'asthma'],
+  ['pregnant', 'expecting a baby'],
+  ['ill', 'ill'],
+  ['fragrance-free', 'bears no scent'],
+  ['no chlorine', 'bears no chlorine'],
+];
+const SPECIES = ['cat', 'dog', 'bird', 'fish', 'reptile'];
+const COLOURS = ['blue', 'copper', 'green', 'violet', 'yellow', 'grey'];
+const NEW = '';
+
+/** Who lives here: a name, what the engines keep in mind, and until when. */
+@Component({
+  selector: 'dt-people',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  providers: [provideNativeDateAdapter()],
+  templateUrl: './people.html',
+  styleUrl: './people.scss',
+})
+export class People {
+  protected readonly deeds = deedsFrom('settings: people');
+  protected readonly members = inject(Store).selectSignal(selectMembers);
+  /** Whose form is open; nobody’s id for somebody new. */
+  protected readonly open = signal<string | null>(null);
+  protected readonly kinds = KINDS;
+  protected readonly limits = LIMITS;
+  protected readonly species = SPECIES;
+  protected readonly form = new FormGroup({
+    name: new FormControl('', { nonNullable: true, validators: [said] }),
+    kind: new FormControl<Member['kind']>('adult', { nonNullable: true }),
+    species: new FormControl('cat', { nonNullable: true }),
+    limit: new FormControl('', { nonNullable: true }),
+    until: new FormControl<Date | null>(null),
+    hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
+  });
+
+  constructor() {
+    this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.open.set(null));
+  }
+  protected words = (m: Member): string => peopleWords([m]);
+  protected edit(m: Member | null): void {
+    this.form.reset({
+      name: m?.name ?? '',
+      kind: m?.kind ?? 'adult',
+      species: m?.species ?? 'cat',
+      limit: m?.limits[0]?.limit ?? '',
+      until: dateOf(m?.limits[0]?.until),
+      hand: m?.hand ?? 'right',
+    });
+    this.open.set(m?.id ?? NEW);
+  }
+  protected save(): void {
+    this.form.markAllAsTouched();
+    if (this.form.invalid) return;
+    const { name, kind, species, limit, until, hand } = this.form.getRawValue();
+    const had = this.members().find((m) => m.id === this.open());
+    const day = dayOf(until);
+    const body = {
+      name: name.trim(),
+      colour: had?.colour ?? COLOURS[this.members().length % COLOURS.length]!,
+      kind,
+      limits: [...(limit ? [{ limit, ...(day ? { until: day } : {}) }] : []), ...(had?.limits.slice(1) ?? [])],
+      species: kind === 'pet' ? species : null,
+      hand: kind === 'pet' ? null : hand,
+    };
+    if (had)
+      this.deeds.ask(
+        { does: 'change', on: 'members', id: had.id, version: had.version, fields: body },
+        `${body.name} is changed.`,
+      );
+    else this.deeds.ask({ does: 'make', on: 'members', body }, `${body.name} lives here.`);
+  }
+  protected gone({ id, version, name }: Member): void {
+    this.deeds.ask({ does: 'put-away', on: 'members', id, version }, `${name} no longer lives here.`);
+  }
+}
