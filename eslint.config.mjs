@@ -15,6 +15,11 @@ const MADE_BY_HAND = [
   ['Element[name=/^(input|textarea)$/]:not(:has(> TextAttribute[name=/^(matInput|hidden)$/]))', 'Give it matInput.'],
   ['TextAttribute[name="role"][value=/^(listbox|combobox|dialog|option|checkbox|switch|tab)$/]', 'Take Material’s.'],
   ['BoundAttribute[name="aria-pressed"]', 'Take mat-button-toggle.'],
+  // without it the browser sends the form itself, and the page is read anew
+  [
+    'Element[name="form"]:has(> BoundEvent[name="ngSubmit"]):not(:has(> BoundAttribute[name="formGroup"]))',
+    'Give it formGroup.',
+  ],
   ['PropertyRead[name="target"]', 'Take a form control, or a reference of the template.'],
 ].map(([selector, message]) => ({ selector, message }));
 

@@ -18,6 +18,7 @@ test.each([
   ['core/src/gate/probe.ts', "import { readFileSync } from 'node:fs';", 'no-restricted-imports'],
   ['web/src/app/mix/probe.html', '<select></select>', HAND],
   ['web/src/app/mix/probe.html', '<details></details>', HAND],
+  ['web/src/app/mix/probe.html', '<form (ngSubmit)="put()"></form>', HAND],
   ['web/src/app/mix/probe.html', '<input aria-label="x" />', HAND],
   ['web/src/app/mix/probe.html', '<div role="listbox" aria-label="x"></div>', HAND],
   ['web/src/app/mix/probe.html', '<button type="button" [attr.aria-pressed]="on()">x</button>', HAND],

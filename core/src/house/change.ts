@@ -48,7 +48,7 @@ export function resized(
 const copyOf = <T extends object>(record: T): Record<string, unknown> => {
   const { id, version, createdAt, updatedAt, deletedAt, deletedWith, ...body } = record as T & Partial<EnvelopeFields>;
   void [id, version, createdAt, updatedAt, deletedAt, deletedWith];
-  return structuredClone(body) as Record<string, unknown>;
+  return JSON.parse(JSON.stringify(body)) as Record<string, unknown>;
 };
 /** One more room like it, with its spots as clean as new: their materials and neighbours, none of their dirt. */
 export function duplicated(

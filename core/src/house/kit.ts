@@ -1,7 +1,6 @@
 import type { Catalogue, KitKind } from '../catalogue';
 import { mayShelve, type Profile } from '../gate';
-import type { Edit, EnvelopeFields, RecordOf } from '../household';
-import { usualPack } from '../household';
+import { classOf, type Edit, type EnvelopeFields, type RecordOf, type Settings, usualPack } from '../household';
 
 type Body<D extends 'kits' | 'stock'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
 /** What is put onto a shelf: so much of a thing, in packs of so much. */
@@ -33,6 +32,17 @@ export interface KitAsk {
   letters: Readonly<Record<string, string>>;
 }
 export const HARD_MGL = 120;
+/** The letter of each class of work in this house, by what its colours are called. */
+export const lettersOf = (
+  settings: Pick<Settings, 'colourClasses'> | null,
+  catalogue: Catalogue,
+): Record<string, string> =>
+  Object.fromEntries(
+    (settings?.colourClasses ?? []).flatMap(({ letter }) => {
+      const of = classOf(letter, settings, catalogue);
+      return of ? [[of, letter]] : [];
+    }),
+  );
 
 /** What such a kit usually holds where the water is so. */
 export const usualThings = (kind: KitKind, hardness_mgL: number): KitKind['things'] =>

@@ -1,7 +1,7 @@
 import { CdkTextareaAutosize } from '@angular/cdk/text-field';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -65,6 +65,7 @@ export class AddThings {
   readonly here = input.required<readonly Stock[]>();
   readonly done = output<void>();
   protected readonly typed = new FormControl('', { nonNullable: true });
+  protected readonly form = new FormGroup({ list: this.typed });
   private readonly text = toSignal(this.typed.valueChanges, { initialValue: '' });
   /** What a piece that was not understood was said to be. */
   private readonly said = signal<ReadonlyMap<string, string>>(new Map());

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import { classOf, type KitKind, layKit, profileOf, usualThings } from '@dolly-tub/core';
+import { type KitKind, layKit, lettersOf, profileOf, usualThings } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
@@ -37,6 +37,7 @@ export class KitMakePage {
   /** What the house has not, of the usual things. */
   private readonly without = signal<ReadonlySet<string>>(new Set());
   protected readonly name = new FormControl('', { nonNullable: true, validators: [said] });
+  protected readonly form = new FormGroup({ name: this.name });
   protected readonly capital = capital;
 
   constructor() {
@@ -97,12 +98,7 @@ export class KitMakePage {
         room: this.room()?.id ?? null,
         hardness_mgL: h.settings?.waterHardness_mgL ?? 0,
         have: new Set(this.things().flatMap((t) => (t.has ? [t.item] : []))),
-        letters: Object.fromEntries(
-          (h.settings?.colourClasses ?? []).flatMap(({ letter }) => {
-            const of = classOf(letter, h.settings, c);
-            return of ? [[of, letter]] : [];
-          }),
-        ),
+        letters: lettersOf(h.settings, c),
       },
       uuidv7,
       profileOf(h, this.clock.minute()),

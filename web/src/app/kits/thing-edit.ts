@@ -12,7 +12,6 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import { provideNativeDateAdapter } from '@angular/material/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -21,6 +20,7 @@ import { type Edit, type Kit, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
+import { dates } from '../shared/dates';
 import { between, dateOf, dayOf, numberIn, said } from '../shared/valid';
 
 const typed = (...validators: ValidatorFn[]): FormControl<string> =>
@@ -30,7 +30,7 @@ const typed = (...validators: ValidatorFn[]): FormControl<string> =>
   selector: 'dt-thing-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
-  providers: [provideNativeDateAdapter()],
+  providers: [dates()],
   templateUrl: './thing-edit.html',
   styleUrl: './add-things.scss',
 })

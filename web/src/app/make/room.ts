@@ -8,11 +8,11 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import {
   type Catalogue,
-  classOf,
   type DraftSpot,
   faceById,
   type LogFields,
   layKit,
+  lettersOf,
   layRoom,
   notKnown,
   notKnownIn,
@@ -158,12 +158,7 @@ export class MakeRoom {
           room,
           hardness_mgL: h.settings?.waterHardness_mgL ?? 0,
           have: new Set(k.things.filter((t) => t.has).map((t) => t.item)),
-          letters: Object.fromEntries(
-            (h.settings?.colourClasses ?? []).flatMap(({ letter }) => {
-              const of = classOf(letter, h.settings, this.catalogue);
-              return of ? [[of, letter]] : [];
-            }),
-          ),
+          letters: lettersOf(h.settings, this.catalogue),
         },
         uuidv7,
         profileOf(h, this.clock.minute()),

@@ -75,7 +75,7 @@ describe('Rooms', () => {
     const p = await open(RoomsPage, {}, (rows) => {
       for (const k of Object.keys(rows.tables)) rows.tables[k] = [];
     });
-    expect(p.url()).toBe('/start');
+    expect(p.went.at(-1)).toMatchObject({ path: ['/start'] });
   });
 });
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -31,6 +31,7 @@ export class SpotAdd {
   protected readonly kind = signal<string | null>(null);
   private readonly said = signal<string | null>(null);
   protected readonly name = new FormControl('', { nonNullable: true, validators: [said] });
+  protected readonly form = new FormGroup({ name: this.name });
 
   constructor() {
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(({ outcomes }) => this.done.emit(outcomes[0]!.id));

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
-import { provideNativeDateAdapter } from '@angular/material/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -11,6 +10,7 @@ import type { Member } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectMembers } from '../household/state';
+import { dates } from '../shared/dates';
 import { dateOf, dayOf, said } from '../shared/valid';
 import { peopleWords } from '../shared/words';
 
@@ -38,7 +38,7 @@ const NEW = '';
   selector: 'dt-people',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
-  providers: [provideNativeDateAdapter()],
+  providers: [dates()],
   templateUrl: './people.html',
   styleUrl: './people.scss',
 })

@@ -43,7 +43,9 @@ describe('Settings', () => {
     expect(p.api.replaced[1]!.record['emergency']).toEqual({ number: '112', poisonCentre: '0123 456' });
   });
   test('who lives here is said in words', async () =>
-    expect((await open(SettingsPage)).text()).toMatch(/Wren, toddler; Grandad Joe, asthma; Pip, bird/));
+    expect((await open(SettingsPage)).text()).toMatch(
+      /Wren, toddler change take off Grandad Joe, asthma change take off Pip, bird/,
+    ));
   test('throwing the household away asks first', async () => {
     const p = await open(SettingsPage);
     await p.press(/^Put the demo back/);

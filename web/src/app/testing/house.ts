@@ -107,9 +107,12 @@ export class FakeApi {
       NOW.toISOString(),
     );
     if (deed.ok)
-      for (const { on, was, is } of recordsAfter(deed.value.effects, one)) {
-        const record = { ...is, version: (was as { version: number }).version + 1 };
-        store.dispatch(householdEvents.recordChanged({ door: on, record: record as never }));
+      for (const { on, id, was, is } of recordsAfter(deed.value.effects, one)) {
+        if (is === null) store.dispatch(householdEvents.recordGone({ door: on, id }));
+        else {
+          const record = { ...is, id, version: ((was as { version?: number } | null)?.version ?? 0) + 1 };
+          store.dispatch(householdEvents.recordChanged({ door: on, record: record as never }));
+        }
       }
   }
   async replace(door: string, record: Row): Promise<Outcome> {
