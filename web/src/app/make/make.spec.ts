@@ -1,6 +1,8 @@
-import { provideState } from '@ngrx/store';
+import { TestBed } from '@angular/core/testing';
+import { provideState, Store } from '@ngrx/store';
 import { draftOf, type Edit, type RoomDraft } from '@dolly-tub/core';
 import { catalogue, open, type Page, refusal } from '../testing/house';
+import { householdEvents } from '../household/state';
 import { MakePage } from './make.page';
 import { makeEvents, makeFeature } from './make.state';
 import { MakePeople } from './people';
@@ -22,6 +24,12 @@ describe('the first screen', () => {
     expect(p.text()).toMatch(/Ask something now.*Make my house.*Look round a house.*made up/s);
     await p.press(/^Look round Heron Lock/);
     expect(p.api.called.at(-1)).toMatchObject({ method: 'POST', path: '/demo/reset', body: { confirm: 'reset' } });
+    // not before its rooms are there
+    expect(p.went).toEqual([]);
+    TestBed.inject(Store).dispatch(
+      householdEvents.recordChanged({ door: 'rooms', record: { id: 'r', version: 1, name: 'Wet room' } as never }),
+    );
+    await p.settle();
     expect(p.went.at(-1)).toMatchObject({ path: ['/rooms'] });
   });
   test('with a house that is there it throws nothing away', async () => {
@@ -48,7 +56,6 @@ describe('who lives here', () => {
     expect(q.api.removed).toMatchObject([{ door: 'members', id: 'pip' }]);
   });
   async function openWith(): Promise<Page<MakePeople>> {
-    const { TestBed } = await import('@angular/core/testing');
     TestBed.resetTestingModule();
     return open(MakePeople, {}, (rows) => {
       empty(rows);
@@ -109,8 +116,6 @@ describe('a room as sentences', () => {
   test('what the house has not is a par without stock; without a kit there is none', async () => {
     const p = await bathroom();
     p.fixture.componentRef.setInput('draft', draft('bathroom'));
-    const { TestBed } = await import('@angular/core/testing');
-    const { Store } = await import('@ngrx/store');
     const usual = ['dish-detergent', 'squeegee'];
     TestBed.inject(Store).dispatch(makeEvents.thingTicked({ kit: 'bathroom', usual, item: 'squeegee', has: false }));
     await p.settle();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -20,13 +20,21 @@ export class StartPage {
   protected readonly busy = signal(false);
   protected readonly trouble = signal<string | null>(null);
 
+  private readonly coming = signal(false);
+
+  constructor() {
+    // the rooms come with the stream of changes
+    effect(() => {
+      if (this.coming() && this.rooms().length) void this.router.navigate(['/rooms']);
+    });
+  }
   /** The made-up house, to look round in; it is told on every screen that it is one. */
   protected async demo(): Promise<void> {
     this.busy.set(true);
     this.trouble.set(null);
     try {
       await this.api.call('POST', '/demo/reset', { confirm: 'reset' });
-      await this.router.navigate(['/rooms']);
+      this.coming.set(true);
     } catch (x) {
       this.trouble.set(x instanceof Refused ? x.detail : 'That did not work: try once more.');
     }
