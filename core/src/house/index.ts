@@ -4,3 +4,4 @@ export * from './kit';
 export * from './list';
 export * from './people';
 export * from './change';
+export * from './shop';

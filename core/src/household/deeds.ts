@@ -115,7 +115,7 @@ export function deedOf(e: LogFields, reach: Reach, at: string): Result<Done> {
   if (e.kind === 'stock' && e.reason === 'buy') {
     const items = new Set((e.moves ?? []).map((m) => reach.stock(m.stock)?.item));
     for (const line of reach.shopping())
-      if (line.state !== 'dropped' && items.has(line.item))
+      if (line.state !== 'dropped' && line.item && items.has(line.item))
         effects.push(set('shopping', line.id, 'state', line.state, 'bought'));
   }
   const run = e.ends && e.run ? reach.run(e.run) : null;

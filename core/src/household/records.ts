@@ -296,7 +296,9 @@ const OwnBody = Type.Object(
 
 export const ShoppingBody = Type.Object(
   {
-    item: Ref,
+    item: maybe(Ref),
+    /** What no catalogue knows, in one’s own words: "light bulbs". It reaches no engine. */
+    words: maybe(Text(120)),
     amount: num(0.001, 1e6),
     unit: oneOf(['mL', 'g', 'piece']),
     kit: maybe(Ref),

@@ -90,7 +90,13 @@ export function checkRefs(door: Door, body: Record<string, unknown>, store: Stor
         ),
       ),
     );
-  if (door === 'stock' || door === 'shopping')
+  if (door === 'shopping')
+    known(
+      Boolean(body['item']) !== Boolean(body['words']),
+      '/item',
+      'A line of the list is a thing of the catalogue (item) or your own words (words), one of both.',
+    );
+  if (door === 'stock' || (door === 'shopping' && body['item']))
     known(
       item(body['item'] as string),
       '/item',

@@ -113,6 +113,11 @@ export const routes: Routes = [
     loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage),
   },
   {
+    path: 'list',
+    title: 'To buy · Dolly Tub',
+    loadComponent: () => import('./list/list.page').then((m) => m.ListPage),
+  },
+  {
     path: 'log',
     providers: [provideState(logFeature), provideEffects(logEffects)],
     title: 'Log · Dolly Tub',

@@ -5,10 +5,12 @@ import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  boughtOf,
   clashesOn,
   type GateReason,
   isSolid,
   type Kit,
+  kitFor,
   type LogFields,
   mayShelve,
   parseNumber,
@@ -18,6 +20,7 @@ import {
   usualPack,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
+import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import {
   selectBottles,
@@ -43,12 +46,6 @@ import { type Board, Shelf, type Thing } from './shelf';
 import { ThingEdit } from './thing-edit';
 
 const FILLS = ['#8fb6e8', '#d9c23c', '#e3a07c', '#b6d8a6', '#c8b6e2', '#9fd3d0', '#e8e2d2'];
-
-const SHOPPED: Record<Shopping['state'], string> = {
-  open: 'on the list again',
-  bought: 'bought',
-  dropped: 'off the list',
-};
 
 /** The room's supplies as they stand: what is low, what must not stand together, and what to buy. */
 @Component({
@@ -354,11 +351,20 @@ export class KitsPage {
     };
     this.deeds.ask({ does: 'make', on: 'shopping', body }, `On the list: ${this.name(item)}.`);
   }
-  protected state({ id, item }: Shopping, state: Shopping['state']): void {
+  protected lineName = ({ item, words }: Shopping): string => (item ? this.name(item) : (words ?? ''));
+  protected drop(line: Shopping): void {
     this.deeds.ask(
-      { does: 'change', on: 'shopping', id, fields: { state } },
-      `${capital(this.name(item))}: ${SHOPPED[state]}.`,
+      { does: 'change', on: 'shopping', id: line.id, fields: { state: 'dropped' } },
+      `${capital(this.lineName(line))}: off the list.`,
     );
+  }
+  /** Onto its shelf, and off the list, as one deed. */
+  protected buy(line: Shopping): void {
+    const c = this.knowledge.catalogue();
+    if (!c) return;
+    const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
+    const entry = boughtOf(line, kit, this.stock(), uuidv7, c);
+    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.lineName(line)}${kit ? `, onto ${kit.name}` : ''}.`);
   }
   protected readonly trouble = this.deeds.trouble;
 }

@@ -34,6 +34,6 @@ describe('the frame of the house', () => {
     const p = await open(Shell);
     await p.press(/^More$/);
     const items = [...document.querySelectorAll('[role=menuitem]')].map((e) => e.textContent!.trim());
-    expect(items).toEqual(['Dilute', 'Log', 'Settings', 'Ask in words']);
+    expect(items).toEqual(['Dilute', 'To buy', 'Log', 'Settings', 'Ask in words']);
   });
 });

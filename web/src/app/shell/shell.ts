@@ -28,6 +28,7 @@ const PLACES: Place[] = [
   { path: '/mix', name: 'Mix', key: 'm' },
   { path: '/dilute', name: 'Dilute', key: 'd' },
   { path: '/kits', name: 'Kits', key: 'k' },
+  { path: '/list', name: 'To buy', key: 'b' },
   { path: '/log', name: 'Log', key: 'l' },
 ];
 const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];

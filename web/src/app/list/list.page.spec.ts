@@ -1,0 +1,70 @@
+import { demoId } from '@dolly-tub/demo';
+import { open } from '../testing/house';
+import { ListPage } from './list.page';
+
+const line = (id: string, more: object) => ({
+  id,
+  version: 1,
+  createdAt: '2026-11-20T10:00:00.000Z',
+  updatedAt: '2026-11-24T10:00:00.000Z',
+  amount: 500,
+  unit: 'mL',
+  reason: 'below par',
+  section: 'cleaning',
+  state: 'open',
+  ...more,
+});
+const list = (...lines: object[]) => open(ListPage, {}, (rows) => (rows.tables['shopping'] = lines as never));
+
+describe('what to buy', () => {
+  test('by section and name, with where each goes', async () => {
+    const p = await list(
+      line('a', { item: 'white-vinegar', kit: demoId(3, 2) }),
+      line('b', { words: 'light bulbs', amount: 1, unit: 'piece', section: 'household' }),
+      line('c', { item: 'dish-detergent' }),
+    );
+    expect(p.text('section')).toMatch(
+      /cleaning Dish detergent 500 mL below par.*White vinegar 500 mL below par Under the sink.*household Light bulbs below par bought drop/,
+    );
+  });
+  test('bought puts it onto its shelf in one entry; of one’s own words only the line goes', async () => {
+    const p = await list(
+      line('a', { item: 'white-vinegar', kit: demoId(3, 1) }),
+      line('b', { words: 'light bulbs', section: 'household' }),
+    );
+    await p.press(/^bought: White vinegar/);
+    expect(p.api.written[0]).toMatchObject({ kind: 'stock', reason: 'buy', moves: [{ delta: 500, unit: 'mL' }] });
+    expect(p.told()).toBe('Bought: white vinegar, onto Wet room shelf.');
+    expect(p.text('section')).not.toMatch(/White vinegar/);
+    await p.press(/^bought: Light bulbs/);
+    expect(p.api.written[1]).toMatchObject({
+      kind: 'edit',
+      edits: [{ on: 'shopping', id: 'b', fields: { state: 'bought' } }],
+    });
+  });
+  test('dropped and put back', async () => {
+    const p = await list(line('a', { item: 'squeegee', unit: 'piece', amount: 1 }));
+    await p.press(/^drop: Squeegee/);
+    expect(p.text()).toMatch(/Nothing to buy.*Lately Squeegee, dropped/);
+    await p.press(/^again: Squeegee/);
+    expect(p.api.replaced.at(-1)!.record).toMatchObject({ state: 'open' });
+  });
+  test('written in plain words: what is known is a thing, the rest stays as it was written', async () => {
+    const p = await list();
+    await p.press(/^Onto the list/);
+    expect(p.api.created).toEqual([]);
+    await p.type('In your own words', 'light bulbs, vinegar 1 L');
+    await p.press(/^Onto the list/);
+    expect(p.api.created.map((c) => c.body)).toMatchObject([
+      { words: 'light bulbs', section: 'household', state: 'open' },
+      { item: 'white-vinegar', amount: 1000, unit: 'mL', section: 'cleaning' },
+    ]);
+  });
+  test('what is below par is listed at once', async () => {
+    const p = await list();
+    await p.press(/^List what is below par/);
+    const items = p.api.created.map((c) => c.body['item']);
+    expect(items).toContain('microfibre-cloth');
+    expect(new Set(items).size).toBe(items.length);
+  });
+});

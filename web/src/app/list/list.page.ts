@@ -1,0 +1,145 @@
+import { Clipboard } from '@angular/cdk/clipboard';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { boughtOf, kitFor, missingFrom, readList, type Shopping } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { v7 as uuidv7 } from 'uuid';
+import { type Deed, deedsFrom } from '../household/deeds';
+import { selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Chooser, type Choice } from '../shared/chooser';
+import { Print } from '../shared/print';
+import { said } from '../shared/valid';
+import { capital, figure } from '../shared/words';
+
+/** Sections in which a shop has things; what is written there by others keeps its own name. */
+const CLEANING = 'cleaning';
+const HOUSEHOLD = 'household';
+
+/** What to buy: from below par, from a ladder, or in one’s own words; bought goes onto a shelf, and can be undone. */
+@Component({
+  selector: 'dt-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule],
+  templateUrl: './list.page.html',
+  styleUrl: './list.page.scss',
+})
+export class ListPage {
+  private readonly store = inject(Store);
+  private readonly knowledge = inject(Knowledge);
+  private readonly clipboard = inject(Clipboard);
+  protected readonly deeds = deedsFrom('list');
+  private readonly writing = deedsFrom('list: write');
+  protected readonly loaded = this.store.selectSignal(selectLoaded);
+  private readonly lines = this.store.selectSignal(selectShopping);
+  private readonly kits = this.store.selectSignal(selectKits);
+  private readonly stock = this.store.selectSignal(selectStock);
+  protected readonly trouble = computed(() => this.deeds.trouble() ?? this.writing.trouble());
+  protected readonly said = signal<string | null>(null);
+  protected readonly form = new FormGroup({
+    words: new FormControl('', { nonNullable: true, validators: [said] }),
+  });
+
+  constructor() {
+    void this.knowledge.load();
+    this.writing.done.pipe(takeUntilDestroyed()).subscribe(() => this.form.reset());
+  }
+  private readonly open = computed(() => this.lines().filter((l) => l.state === 'open'));
+  private nameOf({ item, words }: Pick<Shopping, 'item' | 'words'>): string {
+    const c = this.knowledge.catalogue();
+    return item ? ((c?.products.get(item) ?? c?.tools.get(item))?.name ?? item) : (words ?? '');
+  }
+  private readonly kitChoices = computed<Choice[]>(() => this.kits().map(({ id, name }) => ({ id, name })));
+  /** By section, and in it by name. */
+  protected readonly sections = computed(() => {
+    const by = new Map<string, ReturnType<typeof this.row>[]>();
+    for (const l of this.open()) by.set(l.section, [...(by.get(l.section) ?? []), this.row(l)]);
+    return [...by]
+      .map(([name, rows]) => ({ name, rows: rows.sort((a, b) => (a.name < b.name ? -1 : 1)) }))
+      .sort((a, b) => (a.name < b.name ? -1 : 1));
+  });
+  private row(line: Shopping) {
+    const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
+    return {
+      line,
+      name: capital(this.nameOf(line)),
+      amount: line.item ? `${figure(line.amount)}${line.unit === 'piece' ? '' : ` ${line.unit}`}` : '',
+      kit: kit?.id ?? null,
+      kits: line.item ? this.kitChoices() : [],
+      reason: line.reason,
+    };
+  }
+  /** Bought or dropped lately: the last few, to be put back. */
+  protected readonly gone = computed(() =>
+    this.lines()
+      .filter((l) => l.state !== 'open')
+      .sort((a, b) => (a.updatedAt < b.updatedAt ? 1 : -1))
+      .slice(0, LATELY)
+      .map((line) => ({ line, name: capital(this.nameOf(line)), how: line.state })),
+  );
+  protected readonly missing = computed(() => missingFrom(this.kits(), this.stock(), this.open()));
+
+  protected bought(line: Shopping): void {
+    const c = this.knowledge.catalogue();
+    if (!c) return;
+    const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
+    const entry = boughtOf(line, kit, this.stock(), uuidv7, c);
+    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.nameOf(line)}${kit ? `, onto ${kit.name}` : ''}.`);
+  }
+  protected goesTo({ id, version }: Shopping, kit: string): void {
+    this.deeds.ask({ does: 'change', on: 'shopping', id, version, fields: { kit } });
+  }
+  protected turn(line: Shopping, state: Shopping['state']): void {
+    const { id, version } = line;
+    this.deeds.ask(
+      { does: 'change', on: 'shopping', id, version, fields: { state } },
+      `${capital(this.nameOf(line))}: ${state === 'open' ? 'on the list again' : 'off the list'}.`,
+    );
+  }
+  /** Plain words: things that are known as such, the rest as it was written. */
+  protected write(): void {
+    this.form.markAllAsTouched();
+    const c = this.knowledge.catalogue();
+    if (!c || this.form.invalid) return;
+    const bodies = readList(this.form.controls.words.value, c).map(({ thing, text }) =>
+      thing
+        ? this.lineOf(thing.item, thing.pack.unit === 'piece' ? thing.onHand : thing.pack.amount, thing.pack.unit, null)
+        : {
+            words: text.slice(0, 120),
+            amount: 1,
+            unit: 'piece' as const,
+            reason: 'wanted',
+            section: HOUSEHOLD,
+            state: 'open' as const,
+          },
+    );
+    if (!bodies.length) return this.said.set('Write a word for what is wanted.');
+    this.said.set(null);
+    this.writing.ask(
+      bodies.map((body): Deed => ({ does: 'make', on: 'shopping', body })),
+      `On the list: ${bodies.length === 1 ? this.nameOf({ item: null, words: null, ...bodies[0] }) : `${bodies.length} lines`}.`,
+    );
+  }
+  private lineOf(item: string, amount: number, unit: Shopping['unit'], kit: string | null) {
+    const section = this.knowledge.catalogue()?.products.has(item) ? CLEANING : HOUSEHOLD;
+    return { item, amount, unit, kit, reason: kit ? 'below par' : 'wanted', section, state: 'open' as const };
+  }
+  protected listMissing(): void {
+    const all = this.missing();
+    this.deeds.ask(
+      all.map((m): Deed => ({ does: 'make', on: 'shopping', body: this.lineOf(m.item, m.amount, m.unit, m.kit) })),
+      `On the list: ${all.length} ${all.length === 1 ? 'thing' : 'things'} below par.`,
+    );
+  }
+  protected copy(): void {
+    const text = this.sections()
+      .map((s) => [s.name, ...s.rows.map((r) => `- ${r.name}${r.amount ? `, ${r.amount}` : ''}`)].join('\n'))
+      .join('\n\n');
+    this.said.set(this.clipboard.copy(text) ? 'Copied.' : 'The browser lets nothing be copied here.');
+  }
+}
+const LATELY = 6;
