@@ -15,7 +15,7 @@ const BELOW = String.raw`<\s?=?|≤|less than|not more than|at most|up to|under|
 const ABOVE = String.raw`>\s?=?|≥|more than|at least|not less than|over|min(?:imum|\.)?`;
 const NEAR = String.raw`~|≈|about|approx(?:imately|\.)?|ca\.?|between|from|of`;
 const NUM = String.raw`(-?\d{1,4}(?:[.,]\d{1,6})?)`;
-const UNIT = String.raw`(?:%|per ?cent\b|gew\.?-?%|wt\.?-?%)`;
+const UNIT = String.raw`(?:%|per ?cent\b|gew\.?-?%|wt\.?-?%|vol\.?-?%)`;
 const MORE = String.raw`(?:or|and) (?:more|over|above|higher)`;
 const TO = String.raw`-|to|and|up to|but|or over but`;
 const AFTER = String.raw`(?:\(?\s?(?:w\s?\/\s?w|v\s?\/\s?v|w\s?\/\s?v|m\s?\/\s?m|by (?:volume|weight|mass|wt|vol))\s?\)?)`;
