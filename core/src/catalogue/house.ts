@@ -83,7 +83,8 @@ export const KitKindSchema = Type.Object(
     }),
     places: Type.Array(
       Type.Object(
-        { id: Id, name: Type.String(), row: Type.Integer(), heightBand: HeightBand, locked: Type.Boolean() },
+        // whether it locks nobody can say but the person
+        { id: Id, name: Type.String(), row: Type.Integer(), heightBand: HeightBand },
         closed,
       ),
       { minItems: 1 },

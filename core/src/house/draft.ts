@@ -24,6 +24,8 @@ export interface DraftFixture {
   /** Of the catalogue's fixtures. */
   kind: string;
   spots: DraftSpot[];
+  /** What hangs or stands in it always, as the person said: a block in the cistern. */
+  residents: string[];
 }
 /** A room that is being made: what stands in it and what each part is made of. */
 export interface RoomDraft {
@@ -67,6 +69,7 @@ export function addFixture(draft: RoomDraft, kind: FixtureKind): void {
   draft.fixtures.push({
     key,
     kind: kind.id,
+    residents: [],
     spots: kind.spots.map((s) => ({
       key: `${key}.${s.id}`,
       name: same ? `${s.name} ${same + 1}` : s.name,
@@ -81,6 +84,11 @@ export function addFixture(draft: RoomDraft, kind: FixtureKind): void {
 export const withoutFixture = (draft: RoomDraft, key: string): RoomDraft => ({
   ...draft,
   fixtures: draft.fixtures.filter((f) => f.key !== key),
+});
+/** A draft with what a fixture always holds. */
+export const withResidents = (draft: RoomDraft, key: string, residents: string[]): RoomDraft => ({
+  ...draft,
+  fixtures: draft.fixtures.map((f) => (f.key === key ? { ...f, residents } : f)),
 });
 /** A draft with one spot put right. */
 export function withSpot(draft: RoomDraft, key: string, change: Partial<DraftSpot>): RoomDraft {

@@ -25,6 +25,7 @@ import {
   spotsOfDraft,
   usualThings,
   withoutFixture,
+  withResidents,
   withSpot,
 } from '@dolly-tub/core';
 import Ajv from 'ajv';
@@ -218,6 +219,18 @@ describe('a room that is laid out', () => {
     expect(near('Basin')).toEqual([['Floor', 'beside', true]]);
     expect(near('Toilet bowl')).toEqual([]);
   });
+  test('a block in the cistern is the fixture’s, and every toilet is asked after one', () => {
+    const d = withResidents(draft('bathroom'), 'toilet', ['tank-block']);
+    expect(
+      laid(d)
+        .body.fixtures.map((f) => [f.id, f.resident])
+        .filter((x) => x[1]!.length),
+    ).toEqual([['toilet', ['tank-block']]]);
+    const asked = [...c.fixtures.values()].filter((f) => f.spots.some((s) => s.residents)).map((f) => f.id);
+    expect(asked).toContain('toilet');
+    for (const f of c.fixtures.values())
+      if (f.spots.some((s) => s.kinds?.includes('bowl'))) expect(asked).toContain(f.id);
+  });
   test('a window and a fan are told of a room that has them', () => {
     const bath = laid(draft('bathroom')).body;
     expect([bath.fan_Lps, bath.openings.map((o) => o.kind).sort()]).toEqual([15, ['door', 'window']]);
@@ -237,6 +250,15 @@ describe('a kit from what it usually holds', () => {
   test('none of them holds a clash, in hard water or soft', () => {
     for (const id of c.kitkinds.keys())
       for (const hardness_mgL of [50, 300]) expect([id, kit(id, { hardness_mgL }).left]).toEqual([id, []]);
+  });
+  test('where a toddler lives a place that locks is asked for, and no template says that one does', () => {
+    const ask = { kind: c.kitkinds.get('laundry')!, name: 'x', room: null, hardness_mgL: 300, have: null, letters: {} };
+    const made = layKit(ask, ids(), { people: ['toddler'] }, c);
+    expect(made.asks.join()).toMatch(/A toddler lives here: a place that locks/);
+    expect((made.edits[0]!.fields as unknown as { places: { locked: boolean }[] }).places.some((p) => p.locked)).toBe(
+      false,
+    );
+    expect(layKit(ask, ids(), {}, c).asks.join()).not.toMatch(/toddler/);
   });
   test('hard water takes citric acid, soft water vinegar', () => {
     const items = (mgL: number) => usualThings(c.kitkinds.get('bathroom')!, mgL).map((t) => t.item);

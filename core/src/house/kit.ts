@@ -12,6 +12,8 @@ export interface Thing {
   /** Letter of the household's colour class. */
   colourClass?: string | null;
 }
+/** A board, a pocket or hooks. */
+type Place = RecordOf<'kits'>['places'][number];
 /** A thing that may not stand there, and why. */
 export interface LeftOut {
   item: string;
@@ -50,19 +52,24 @@ export const usualThings = (kind: KitKind, hardness_mgL: number): KitKind['thing
 
 /**
  * Of things that are to stand on one shelf in this order, those that may: the gate is asked of each beside what stands
- * there already. The rest is told with the reason, and never put there by a template.
+ * there already, and of its place. The rest is told with the reason, and never put there by a template; `asks` is what
+ * the gate asks for where they stand: a place that locks.
  */
 export function apartFrom(
   things: readonly Thing[],
   there: readonly string[],
   profile: Profile,
   catalogue: Catalogue,
-): { fit: Thing[]; left: LeftOut[] } {
+  places: readonly Place[] = [],
+): { fit: Thing[]; left: LeftOut[]; asks: string[] } {
   const fit: Thing[] = [];
   const left: LeftOut[] = [];
+  const asks = new Set<string>();
   for (const t of things) {
     const beside = [...there, ...fit.map((x) => x.item)];
-    const gate = mayShelve(t.item, beside, null, profile, catalogue);
+    const place = places.find((p) => p.id === t.place) ?? places[0] ?? null;
+    const gate = mayShelve(t.item, beside, place, profile, catalogue);
+    for (const w of gate.with) asks.add(w.text);
     const [worst] = [...gate.because].sort((a, b) => (b.level ?? 3) - (a.level ?? 3));
     if (gate.may === 'no' && worst)
       left.push({
@@ -74,7 +81,7 @@ export function apartFrom(
       });
     else fit.push(t);
   }
-  return { fit, left };
+  return { fit, left, asks: [...asks] };
 }
 
 /**
@@ -86,7 +93,7 @@ export function layKit(
   newId: () => string,
   profile: Profile,
   catalogue: Catalogue,
-): { kit: string; edits: Edit[]; left: LeftOut[] } {
+): { kit: string; edits: Edit[]; left: LeftOut[]; asks: string[] } {
   const kit = newId();
   const usual = usualThings(ask.kind, ask.hardness_mgL);
   const things = usual.map((t): Thing & { par: number } => {
@@ -94,13 +101,15 @@ export function layKit(
     const letter = t.colour ? ask.letters[t.colour] : undefined;
     return { item: t.item, onHand: t.par, par: t.par, pack, place: t.place, colourClass: letter ?? null };
   });
-  const { fit, left } = apartFrom(things, [], profile, catalogue);
+  // nobody has said yet that anything locks
+  const places = ask.kind.places.map((p) => ({ ...p, locked: false }));
+  const { fit, left, asks } = apartFrom(things, [], profile, catalogue, places);
   const body: Body<'kits'> = {
     name: ask.name,
     kind: ask.kind.kind,
     ...(ask.room ? { room: ask.room } : {}),
     limits: {},
-    places: ask.kind.places.map((p) => ({ ...p })),
+    places,
     par: parOf(fit as (Thing & { par: number })[]),
     mirrored: false,
   };
@@ -108,6 +117,7 @@ export function layKit(
   return {
     kit,
     left,
+    asks,
     edits: [
       { does: 'make', on: 'kits', id: kit, fields: body as unknown as Record<string, unknown> },
       ...putThings(kit, here, 0, newId),

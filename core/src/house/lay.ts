@@ -91,7 +91,13 @@ export function layRoom(
     ach: USUAL_ACH,
     fixtures: placed
       .filter((p) => !inWall(p.kind) && !(p.kind.drain && p.kind.where === 'centre'))
-      .map((p) => ({ id: p.fixture.key, shape: p.kind.shape, ...rounded(p.box), rotation: 0, resident: [] })),
+      .map((p) => ({
+        id: p.fixture.key,
+        shape: p.kind.shape,
+        ...rounded(p.box),
+        rotation: 0,
+        resident: p.fixture.residents,
+      })),
     drains: placed
       .filter((p) => p.kind.drain)
       .map((p) => ({ x: Math.round(p.box.x + p.box.w / 2), y: Math.round(p.box.y + p.box.d / 2) })),

@@ -49,7 +49,7 @@ export function changesFor({ member, also }: Dweller, catalogue: Catalogue): str
   return [...asked.map((p) => p.says), ...(also ? [also] : [])];
 }
 type Body = Omit<RecordOf<'members'>, keyof EnvelopeFields>;
-const COLOURS = ['blue', 'copper', 'green', 'violet', 'yellow', 'grey'];
+const COLOURS = ['blue', 'red', 'green', 'violet', 'yellow', 'grey'];
 
 /** The record of somebody who is said to live here; `n` is how many there are already. */
 export const memberOf = ({ name, member }: Dweller, n: number): Body => ({

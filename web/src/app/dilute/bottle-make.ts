@@ -18,7 +18,7 @@ import { capital } from '../shared/words';
 
 /** Sizes that such a thing usually has, mL (common practice). */
 const USUAL: Record<Bottle['outline'], number> = { sprayer: 500, round: 1000, jug: 1000, bucket: 8000, jar: 500 };
-const MATERIALS = ['polypropylene', 'polyethylene', 'glass', 'steel'];
+const MATERIALS = ['plastic', 'glass', 'metal'];
 
 /** A bottle of one’s own: its outline, how much goes in, clear or opaque. */
 @Component({
@@ -51,7 +51,7 @@ export class BottleMake {
     capacity: new FormControl('500', { nonNullable: true, validators: [said, between(10, 100_000)] }),
     name: new FormControl('', { nonNullable: true, validators: [said] }),
     opaque: new FormControl(false, { nonNullable: true }),
-    material: new FormControl('polypropylene', { nonNullable: true }),
+    material: new FormControl('plastic', { nonNullable: true }),
     kit: new FormControl('', { nonNullable: true }),
   });
   protected readonly outlines = computed(() =>

@@ -163,3 +163,23 @@ test('the page tells how far it is, and goes on from the rooms that are there', 
   expect(p.text('.far')).toMatch(/^7 rooms with \d+ spots\.$/);
   expect(p.text()).toMatch(/Tap every room there is/);
 });
+
+test('what stands in the cistern is asked of a toilet, and kept with it; a toddler asks for a place that locks', async () => {
+  const p = await open(
+    MakeRoom,
+    { draft: draft('bathroom'), left: 0 },
+    (rows) => {
+      empty(rows);
+      rows.tables['members'] = [{ id: 'w', version: 1, name: 'Wren', colour: 'blue', kind: 'toddler', limits: [] }];
+    },
+    state,
+  );
+  expect(p.text()).toMatch(/What always hangs or stands in the toilet/);
+  expect(p.text('.stack')).toMatch(/A toddler lives here: a place that locks/);
+  TestBed.inject(Store).dispatch(makeEvents.roomNamed({ draft: draft('bathroom') }));
+  TestBed.inject(Store).dispatch(
+    makeEvents.residentsSaid({ name: 'Bathroom', key: 'toilet', residents: ['tank-block'] }),
+  );
+  const [kept] = TestBed.inject(Store).selectSignal(makeFeature.selectDrafts)();
+  expect(kept!.fixtures.find((f) => f.key === 'toilet')!.residents).toEqual(['tank-block']);
+});

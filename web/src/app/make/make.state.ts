@@ -1,5 +1,13 @@
 import { inject } from '@angular/core';
-import { addFixture, type Catalogue, type DraftSpot, type RoomDraft, withoutFixture, withSpot } from '@dolly-tub/core';
+import {
+  addFixture,
+  type Catalogue,
+  type DraftSpot,
+  type RoomDraft,
+  withoutFixture,
+  withResidents,
+  withSpot,
+} from '@dolly-tub/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, on, props, Store } from '@ngrx/store';
 import { tap } from 'rxjs';
@@ -24,6 +32,7 @@ export const makeEvents = createActionGroup({
     'Spot put right': props<{ name: string; key: string; change: Partial<DraftSpot> }>(),
     'Fixture added': props<{ name: string; kind: string; catalogue: Catalogue }>(),
     'Fixture struck out': props<{ name: string; key: string }>(),
+    'Residents said': props<{ name: string; key: string; residents: string[] }>(),
     'Thing ticked': props<{ kit: string; usual: readonly string[]; item: string; has: boolean }>(),
     'Kit wanted': props<{ name: string; wanted: boolean }>(),
     'Room made': props<{ name: string }>(),
@@ -65,6 +74,9 @@ export const makeFeature = createFeature({
       }),
     ),
     on(makeEvents.fixtureStruckOut, (state, { name, key }) => one(state, name, (d) => withoutFixture(d, key))),
+    on(makeEvents.residentsSaid, (state, { name, key, residents }) =>
+      one(state, name, (d) => withResidents(d, key, residents)),
+    ),
     on(makeEvents.thingTicked, (state, { kit, usual, item, has }): MakeState => {
       const had = (state.have[kit] ?? usual).filter((x) => x !== item);
       return { ...state, have: { ...state.have, [kit]: has ? [...had, item] : had } };

@@ -10,6 +10,7 @@ import {
   type Catalogue,
   type DraftSpot,
   faceById,
+  type KitKind,
   type LogFields,
   layKit,
   lettersOf,
@@ -28,6 +29,7 @@ import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { Residents } from '../shared/residents';
 import { between, numberIn, said } from '../shared/valid';
 import { capital } from '../shared/words';
 import { makeEvents, makeFeature } from './make.state';
@@ -36,7 +38,16 @@ import { makeEvents, makeFeature } from './make.state';
 @Component({
   selector: 'dt-make-room',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatCheckbox, MatFormFieldModule, MatInputModule, MatSlideToggle, ReactiveFormsModule],
+  imports: [
+    Chooser,
+    MatButton,
+    MatCheckbox,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSlideToggle,
+    ReactiveFormsModule,
+    Residents,
+  ],
   templateUrl: './room.html',
   styleUrl: './room.scss',
 })
@@ -81,6 +92,8 @@ export class MakeRoom {
     this.draft().fixtures.map((f) => ({
       key: f.key,
       name: this.catalogue.fixtures.get(f.kind)!.name,
+      residents: f.residents,
+      asksResidents: this.catalogue.fixtures.get(f.kind)!.spots.some((s) => s.residents),
       spots: f.spots.map((s) => ({ ...s, choices: this.choices(s) })),
     })),
   );
@@ -112,18 +125,36 @@ export class MakeRoom {
     if (!kind) return null;
     const usual = usualThings(kind, this.household().settings?.waterHardness_mgL ?? 0);
     const have = this.have()[kind.id] ?? usual.map((t) => t.item);
+    const things = [...new Map(usual.map((t) => [t.item, t])).values()].map((t) => ({
+      item: t.item,
+      name: (this.catalogue.products.get(t.item) ?? this.catalogue.tools.get(t.item))!.name,
+      amount: t.unit === 'piece' ? (t.par > 1 ? `${t.par}` : '') : `${t.par} ${t.unit}`,
+      has: have.includes(t.item),
+    }));
     return {
       kind,
+      things,
+      asks: this.laid({ kind, things }, null).asks,
       wanted: !this.bare().includes(this.draft().name),
       usual: usual.map((t) => t.item),
-      things: [...new Map(usual.map((t) => [t.item, t])).values()].map((t) => ({
-        item: t.item,
-        name: (this.catalogue.products.get(t.item) ?? this.catalogue.tools.get(t.item))!.name,
-        amount: t.unit === 'piece' ? (t.par > 1 ? `${t.par}` : '') : `${t.par} ${t.unit}`,
-        has: have.includes(t.item),
-      })),
     };
   });
+  private laid(k: { kind: KitKind; things: readonly { item: string; has: boolean }[] }, room: string | null) {
+    const h = this.household();
+    return layKit(
+      {
+        kind: k.kind,
+        name: `${this.draft().name}: ${k.kind.name}`.slice(0, 80),
+        room,
+        hardness_mgL: h.settings?.waterHardness_mgL ?? 0,
+        have: new Set(k.things.filter((t) => t.has).map((t) => t.item)),
+        letters: lettersOf(h.settings, this.catalogue),
+      },
+      uuidv7,
+      profileOf(h, this.clock.minute()),
+      this.catalogue,
+    );
+  }
   protected put(change: Partial<RoomDraft>): void {
     this.store.dispatch(makeEvents.roomPutRight({ name: this.draft().name, change }));
   }
@@ -151,19 +182,7 @@ export class MakeRoom {
     const { room, edits } = layRoom(draft, h.rooms.length, uuidv7, this.catalogue);
     const says = [`${draft.name} is made, with ${this.count()} spots`];
     if (k?.wanted) {
-      const laid = layKit(
-        {
-          kind: k.kind,
-          name: `${draft.name}: ${k.kind.name}`.slice(0, 80),
-          room,
-          hardness_mgL: h.settings?.waterHardness_mgL ?? 0,
-          have: new Set(k.things.filter((t) => t.has).map((t) => t.item)),
-          letters: lettersOf(h.settings, this.catalogue),
-        },
-        uuidv7,
-        profileOf(h, this.clock.minute()),
-        this.catalogue,
-      );
+      const laid = this.laid(k, room);
       edits.push(...laid.edits);
       says.push(`and a kit of ${laid.edits.length - 1} things`);
     }

@@ -30,7 +30,7 @@ const LIMITS: [string, string][] = [
   ['no chlorine', 'bears no chlorine'],
 ];
 const SPECIES = ['cat', 'dog', 'bird', 'fish', 'reptile'];
-const COLOURS = ['blue', 'copper', 'green', 'violet', 'yellow', 'grey'];
+const COLOURS = ['blue', 'red', 'green', 'violet', 'yellow', 'grey'];
 const NEW = '';
 
 /** Who lives here: a name, what the engines keep in mind, and until when. */
