@@ -104,6 +104,20 @@ test('kept entry by entry, with some taken back, it is what filling it anew give
 describe('found by words', () => {
   const find = async (q: string) =>
     (await s.call('GET', `/api/log?${q}`)).body.items as (LogEntry & { undone?: true })[];
+  test('every kind but one: that records were changed is another question', async () => {
+    await s.call('POST', '/api/log', { kind: 'note', text: 'kept' });
+    await s.call('POST', '/api/log', {
+      kind: 'edit',
+      edits: [
+        { does: 'make', on: 'members', id: 'mo', fields: { name: 'Mo', colour: 'blue', kind: 'adult', limits: [] } },
+      ],
+    });
+    const kinds = async (q: string) =>
+      ((await s.call('GET', `/api/log?${q}`)).body.items as LogEntry[]).map((e) => e.kind);
+    expect(await kinds('limit=2')).toEqual(['edit', 'note']);
+    expect((await kinds('without=edit&limit=500')).includes('edit')).toBe(false);
+    expect(await kinds('without=edit&limit=1')).toEqual(['note']);
+  });
   test('by beginnings of words, accents and case aside, all of them, newest first', async () => {
     await s.call('POST', '/api/log', { kind: 'note', text: 'Crème brûlée on the hob' });
     await s.call('POST', '/api/log', { kind: 'note', text: 'The hob is fine' });

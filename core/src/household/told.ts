@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue';
-import type { LogEntry, LogFields } from './records';
+import type { Edit, Edited, LogEntry, LogFields } from './records';
 
 /** What each kind of entry is called where people read of it. */
 export const KIND_WORDS: Record<LogFields['kind'], string> = {
@@ -61,4 +61,72 @@ export function hitRates(entries: readonly LogEntry[]): { name: string; times: n
   return [...by]
     .map(([name, r]) => ({ name, times: r.times, share: r.good / r.times }))
     .sort((a, b) => b.times - a.times);
+}
+
+/** What records are called where people read of them, one and several. */
+const RECORDS: Record<Edited, readonly [one: string, many: string]> = {
+  rooms: ['room', 'rooms'],
+  spots: ['spot', 'spots'],
+  kits: ['kit', 'kits'],
+  stock: ['thing on a shelf', 'things on shelves'],
+  bottles: ['bottle', 'bottles'],
+  products: ['own product', 'own products'],
+  materials: ['own material', 'own materials'],
+  soils: ['own mark', 'own marks'],
+  tools: ['own tool', 'own tools'],
+  members: ['person or animal', 'people and animals'],
+  shopping: ['line of the list', 'lines of the list'],
+  runs: ['run', 'runs'],
+};
+/** So many of one kind, in words: "1 room, 26 spots". */
+const counted = (all: readonly Edited[]): string =>
+  [...new Set(all)]
+    .map((on) => {
+      const n = all.filter((x) => x === on).length;
+      return `${n} ${RECORDS[on][n === 1 ? 0 : 1]}`;
+    })
+    .join(', ');
+/** A field in plain words, without its unit. */
+const fieldName = (path: string): string =>
+  path
+    .split('/')[0]!
+    .replace(/_[a-zA-Z0-9]+$/, '')
+    .replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+/** A value that can be said in a word or a number. */
+const said = (x: unknown): string | null =>
+  x === null || x === undefined || x === ''
+    ? 'none'
+    : typeof x === 'boolean'
+      ? x
+        ? 'yes'
+        : 'no'
+      : typeof x === 'number' || typeof x === 'string'
+        ? String(x).slice(0, LONGEST_SAID)
+        : null;
+const LONGEST_SAID = 60;
+
+/**
+ * What an edit did, in words: of a change each field from what it was to what it is ("finish gloss → matt"), of more than
+ * a word can say its name alone; of what was made or put away how many of each kind.
+ */
+export function editWords(e: LogEntry): string {
+  const edits = e.edits ?? [];
+  const of = (does: Edit['does']): Edited[] => edits.filter((x) => x.does === does).map((x) => x.on);
+  const [made, gone] = [of('make'), of('put-away')];
+  const first = edits.find((x) => x.does === 'change');
+  const effects = (e.did ?? []).filter((d) => first && d.on === first.on && d.id === first.id && d.path !== '.');
+  const changes = effects
+    .filter((d) => JSON.stringify(d.was ?? null) !== JSON.stringify(d.is ?? null))
+    .map((d) => {
+      const [was, is] = [said(d.was), said(d.is)];
+      return was !== null && is !== null ? `${fieldName(d.path)} ${was} → ${is}` : fieldName(d.path);
+    });
+  return [
+    made.length ? `made: ${counted(made)}` : '',
+    gone.length ? `put away: ${counted(gone)}` : '',
+    // beside what was made, a change is only that the rest knows of it
+    made.length || gone.length ? '' : [...new Set(changes)].join(', '),
+  ]
+    .filter(Boolean)
+    .join('; ');
 }

@@ -138,6 +138,7 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
       limit,
       after,
       kind: typeof kind === 'string' ? kind : null,
+      without: word(ctx, 'without'),
       since,
       find: word(ctx, 'find'),
       spot: word(ctx, 'spot'),

@@ -14,7 +14,7 @@ import {
   DAY_MS,
 } from '@dolly-tub/core';
 import type { Statement } from 'better-sqlite3';
-import { and, desc, eq, gt, gte, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, inArray, ne, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { type Derived, derivedOf } from './derived';
 import type { Db } from './open';
@@ -35,6 +35,8 @@ export interface LogQuery {
   limit: number;
   after: string | null;
   kind: string | null;
+  /** Of every kind but this. */
+  without?: string | null;
   since: string | null;
   find?: string | null;
   spot?: string | null;
@@ -210,9 +212,10 @@ export function createLog(
       for (const other of also) write(other, uuidv7(), recordedAt);
       return written;
     },
-    list({ limit, after, kind, since, find, spot }) {
+    list({ limit, after, kind, without, since, find, spot }) {
       const where = [];
       if (kind) where.push(eq(log.kind, kind));
+      if (without) where.push(ne(log.kind, without));
       if (since) where.push(gte(log.at, since));
       if (spot) where.push(sql`${log.seq} IN (SELECT seq FROM at_hand WHERE key = ${`spot:${spot}`})`);
       const asked = matchOf(find ?? '');

@@ -156,8 +156,8 @@ export class HouseholdApi {
   readAtHand(): Promise<AtHandOfLog> {
     return this.call('GET', '/household/log');
   }
-  /** A page of the log, newest first: of a kind, holding words; `after` is what the page before named as next. */
-  readLog(q: { kind?: string; find?: string; after?: string; limit: number }): Promise<LogPageRead> {
+  /** A page of the log, newest first: of a kind or without one, holding words; `after` is what the page before named as next. */
+  readLog(q: { kind?: string; without?: string; find?: string; after?: string; limit: number }): Promise<LogPageRead> {
     const asked = new URLSearchParams(
       Object.entries(q).flatMap(([k, v]) => (v === undefined || v === '' ? [] : [[k, String(v)]])),
     );

@@ -123,16 +123,22 @@ describe('Log', () => {
       {
         kind: 'edit',
         names: { record: 'Wet room' },
-        edits: [{ does: 'change', on: 'rooms', id: 'r', fields: { name: 'Wet room', height_mm: 2400, routeOrder: 1 } }],
+        edits: [{ does: 'change', on: 'rooms', id: 'r', fields: { height_mm: 2400 } }],
+        did: [{ on: 'rooms', id: 'r', path: 'height_mm', was: 2300, is: 2400 }],
       },
-      /Changed: Wet room name, height, route order/,
+      /Changed: Wet room height 2300 → 2400/,
     ],
     [
       { kind: 'edit', names: { record: 'white-vinegar' }, edits: [{ does: 'make', on: 'shopping', id: 'l' }] },
-      /New: white vinegar/,
+      /New: white vinegar made: 1 line of the list/,
     ],
   ])('%j reads well', async (e, want) => {
     const p = await open(LogPage, {}, (rows) => rows.log.push(recent(e) as never));
+    // that a record was changed is asked for
+    if (e.kind === 'edit') {
+      expect(p.text('li')).not.toMatch(want);
+      await p.press(/^changes/);
+    }
     expect(p.text('li')).toMatch(want);
   });
   test('an empty house is told what to do, not that nothing was found', async () => {

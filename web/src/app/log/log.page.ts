@@ -5,18 +5,18 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { DAY_MS, type LogEntry, OUTCOME_WORDS, REASON_WORDS } from '@dolly-tub/core';
+import { DAY_MS, editWords, type LogEntry, OUTCOME_WORDS, REASON_WORDS } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import type { ShownEntry } from '../household/api';
 import { deedsFrom, undoOf } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { capital, fieldWords, figure, span, when } from '../shared/words';
-import { logEvents, logFeature } from './log.state';
+import { capital, figure, span, when } from '../shared/words';
+import { EVERYTHING, logEvents, logFeature } from './log.state';
 
 const KINDS: [string, string][] = [
-  ['', 'everything'],
+  ['', 'what was done'],
   ['clean', 'cleans'],
   ['mix', 'bottles mixed'],
   ['stock', 'stock'],
@@ -24,6 +24,7 @@ const KINDS: [string, string][] = [
   ['damage', 'damage'],
   ['edit', 'changes'],
   ['undo', 'undone'],
+  [EVERYTHING, 'everything'],
 ];
 const EDITS = { make: 'New', change: 'Changed', 'put-away': 'Put away' } as const;
 
@@ -101,12 +102,7 @@ export class LogPage {
         const name = c?.products.get(e.names?.['record'] ?? '')?.name ?? e.names?.['record'] ?? '';
         return {
           title: `${EDITS[first?.does ?? 'change']}${name ? `: ${name}` : ''}`,
-          detail:
-            first?.does === 'change'
-              ? Object.keys(first.fields ?? {})
-                  .map(fieldWords)
-                  .join(', ')
-              : '',
+          detail: editWords(e),
         };
       }
       case 'damage':
@@ -163,7 +159,7 @@ export class LogPage {
   );
   protected clear(): void {
     this.store.dispatch(logEvents.wordsTyped({ words: '' }));
-    this.store.dispatch(logEvents.kindChosen({ kind: '' }));
+    this.store.dispatch(logEvents.kindChosen({ kind: EVERYTHING }));
   }
   protected note(): void {
     const text = this.draft.getRawValue().text.trim();

@@ -56,6 +56,10 @@ export const logFeature = createFeature({
   ),
 });
 
+/** What was done is shown; that records were changed is another question, and everything a third. */
+export const EVERYTHING = '*';
+const asked = (kind: string): { kind?: string; without?: string } =>
+  kind === EVERYTHING ? {} : kind ? { kind } : { without: 'edit' };
 const failed = (e: unknown) =>
   of(logEvents.pageFailed({ says: e instanceof Refused ? e.detail : 'The log could not be read: try again.' }));
 
@@ -68,7 +72,7 @@ const readNewest = createEffect(
     ).pipe(
       withLatestFrom(store.select(logFeature.selectKind), store.select(logFeature.selectWords)),
       switchMap(([, kind, find]) =>
-        from(api.readLog({ kind, find, limit: PAGE })).pipe(
+        from(api.readLog({ ...asked(kind), find, limit: PAGE })).pipe(
           map((page) => logEvents.pageRead({ page, older: false })),
           catchError(failed),
         ),
@@ -83,7 +87,7 @@ const readOlder = createEffect(
       withLatestFrom(store.select(logFeature.selectLogPageState)),
       filter(([, { next }]) => next !== null),
       switchMap(([, { kind, words, next }]) =>
-        from(api.readLog({ kind, find: words, after: next!, limit: PAGE })).pipe(
+        from(api.readLog({ ...asked(kind), find: words, after: next!, limit: PAGE })).pipe(
           map((page) => logEvents.pageRead({ page, older: true })),
           catchError(failed),
         ),

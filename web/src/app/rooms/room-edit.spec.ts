@@ -58,6 +58,16 @@ describe('changing a room', () => {
     await p.press(/^Put it away$/, '[role=alert] button');
     expect(p.api.removed).toMatchObject([{ door: 'rooms', id: WET }]);
   });
+  test('what stands in the toilet can be said, and is kept at once', async () => {
+    const p = await changing();
+    expect(p.text()).toMatch(/What always hangs or stands in the toilet/);
+    const page = p.fixture.componentInstance as unknown as { holds(id: string, all: string[]): void };
+    page.holds('toilet', ['tank-block']);
+    await p.settle();
+    const { fixtures } = p.api.replaced[0]!.record as unknown as Room;
+    expect(fixtures.find((f) => f.id === 'toilet')!.resident).toEqual(['tank-block']);
+    expect(fixtures.filter((f) => f.id !== 'toilet').every((f) => f.resident.length === 0)).toBe(true);
+  });
   test('a size that is none is marked, and nothing is sent', async () => {
     const p = await changing();
     await p.type('Depth', 'wide');

@@ -20,6 +20,8 @@ import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import { selectKits, selectRooms } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Residents } from '../shared/residents';
 import { between, numberIn, said } from '../shared/valid';
 
 const typed = (...validators: ValidatorFn[]): FormControl<string> =>
@@ -29,7 +31,7 @@ const typed = (...validators: ValidatorFn[]): FormControl<string> =>
 @Component({
   selector: 'dt-room-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, Residents],
   templateUrl: './room-edit.html',
   styleUrl: './room-edit.scss',
 })
@@ -38,13 +40,15 @@ export class RoomEdit {
   private readonly router = inject(Router);
   protected readonly deeds = deedsFrom('rooms: edit a room');
   private readonly putting = deedsFrom('rooms: put away');
+  private readonly keeping = deedsFrom('rooms: residents');
+  private readonly catalogue = inject(Knowledge).catalogue;
   private readonly rooms = this.store.selectSignal(selectRooms);
   private readonly kits = this.store.selectSignal(selectKits);
   readonly room = input.required<Room>();
   readonly spots = input.required<readonly Spot[]>();
   readonly done = output<void>();
   protected readonly asking = signal(false);
-  protected readonly trouble = computed(() => this.deeds.trouble() ?? this.putting.trouble());
+  protected readonly trouble = computed(() => this.deeds.trouble() ?? this.putting.trouble() ?? this.keeping.trouble());
   protected readonly form = new FormGroup({
     name: typed(said),
     width: typed(said, between(0.5, 30)),
@@ -71,6 +75,28 @@ export class RoomEdit {
         });
       });
     });
+  }
+  /** Fixtures of a shape in which something often hangs or stands. */
+  protected readonly asked = computed(() => {
+    const shapes = new Set(
+      [...(this.catalogue()?.fixtures.values() ?? [])]
+        .filter((f) => f.spots.some((s) => s.residents))
+        .map((f) => f.shape),
+    );
+    return this.room().fixtures.filter((f) => shapes.has(f.shape));
+  });
+  /** Kept at once: what bleach may not meet is no matter for later. */
+  protected holds(id: string, resident: string[]): void {
+    const { id: room, fixtures, name } = this.room();
+    this.keeping.ask(
+      {
+        does: 'change',
+        on: 'rooms',
+        id: room,
+        fields: { fixtures: fixtures.map((f) => (f.id === id ? { ...f, resident } : f)) },
+      },
+      `${name}: what stands in the ${id} is noted.`,
+    );
   }
   /** What goes with it. */
   protected readonly hangs = computed(() => {

@@ -137,12 +137,18 @@ export class FakeApi {
   private log(): LogEntry[] {
     return TestBed.inject(Store).selectSignal(selectLog)();
   }
-  async readLog(q: { kind?: string; find?: string; after?: string; limit: number }): Promise<unknown> {
+  async readLog(q: {
+    kind?: string;
+    without?: string;
+    find?: string;
+    after?: string;
+    limit: number;
+  }): Promise<unknown> {
     this.said();
     const all = this.log();
     const words = (q.find ?? '').toLowerCase().split(' ');
     const found = all
-      .filter((e) => !q.kind || e.kind === q.kind)
+      .filter((e) => (!q.kind || e.kind === q.kind) && e.kind !== q.without)
       .filter((e) => words.every((w) => wordsOfEntry(e, catalogue().soils).toLowerCase().includes(w)));
     const from = Number(q.after ?? 0);
     const back = new Set(all.filter((e) => e.kind === 'undo').map((e) => e.corrects));
