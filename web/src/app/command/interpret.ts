@@ -99,9 +99,45 @@ const PLACES: [RegExp, string, string][] = [
   [/^mix$/, 'Mix', '/mix'],
   [/whole shelf|keep apart|what must not meet/, 'The whole shelf at once', '/mix/shelf'],
   [/^dilute|ratio$/, 'Dilute', '/dilute'],
-  [/^kits?|shelf|shopping|buy|stock/, 'Kits and the shopping list', '/kits'],
+  [/^kits?|shelf|stock/, 'Kits', '/kits'],
+  [/shopping|buy/, 'To buy', '/list'],
   [/^log|history|notes?$/, 'Log', '/log'],
   [/^settings?|theme|dark|measures|backup/, 'Settings', '/settings'],
+];
+
+/** What somebody wants to make or put in. */
+const ADD = /^(?:add|new|make|create|one more|another|put in)(?: an?| my| another| one more| the)*/.source;
+const MAKES: [RegExp, Suggestion][] = [
+  [
+    new RegExp(`${ADD} (?:\\w+ )?(?:room|bathroom|kitchen|bedroom|hall|toilet|study|laundry|balcony)s?$`),
+    { title: 'One more room', note: 'Make my house', path: ['/make'], query: { step: 'rooms' } },
+  ],
+  [
+    /\b(?:make|start|set ?up|begin)\b.*\b(?:house|home|flat)\b|^my own (?:house|home|flat)/,
+    { title: 'Make my house', note: 'Rooms, people and kits', path: ['/make'], query: {} },
+  ],
+  [
+    new RegExp(`${ADD} (?:\\w+ )?(?:kit|shelf|caddy|basket|apron)s?$`),
+    { title: 'One more kit', note: 'Kits', path: ['/kits/new'], query: {} },
+  ],
+  [
+    new RegExp(
+      `${ADD} (?:\\w+ )?(?:person|people|somebody|someone|child|toddler|baby|cat|dog|bird|fish|pet|animal)s?$`,
+    ),
+    { title: 'Who lives here', note: 'Settings', path: ['/settings'], query: {} },
+  ],
+  [
+    new RegExp(`${ADD} (?:\\w+ )?(?:spoon|cap|scoop|measure)s?$`),
+    { title: 'Own spoons and caps', note: 'Settings', path: ['/settings'], query: {} },
+  ],
+  [
+    new RegExp(`${ADD} (?:\\w+ )?(?:bottle|sprayer|bucket|jug|jar)s?$`),
+    { title: 'Make a bottle', note: 'Dilute: into one more bottle', path: ['/dilute'], query: {} },
+  ],
+  [
+    /^(?:the )?(?:shopping|to buy|buy|list|groceries)(?: list)?$|what (?:do i|to|shall i) buy|run(?:ning)? out/,
+    { title: 'To buy', note: 'The shopping list', path: ['/list'], query: {} },
+  ],
 ];
 
 /** A job is offered when a word of its names begins as what was typed does, or is at most a slip away. */
@@ -148,6 +184,7 @@ export function interpret(
     )
   )
     push({ title: 'It has been mixed: what to do now', note: 'Emergency', path: ['/emergency'], query: {} });
+  for (const [says, does] of MAKES) if (says.test(t)) push(does);
   const hurt = /\b(eyes?|swallow(?:ed|s)?|drank|drunk|ate|eaten|skin|breath(?:ed|es)?|inhaled)\b/.exec(t);
   if (hurt) {
     const how = /eye/.test(hurt[1]!)
