@@ -1,4 +1,5 @@
 import {
+  barOf,
   boughtOf,
   deedOf,
   type Kit,
@@ -78,6 +79,19 @@ describe('what is bought', () => {
     expect(kitFor(line({ item: 'x' }), KITS, [])!.id).toBe('bath');
     expect(kitFor(line({ item: 'x' }), [], [])).toBeNull();
   });
+});
+test('the gate is asked of what is bought: bleach does not go beside an acid, and where it stands already it stays', () => {
+  const acid = [row('a', 'white-vinegar', 500)];
+  const bar = (item: string | undefined, stock: Stock[]) =>
+    barOf(line({ ...(item ? { item } : { words: 'x' }) }), KITS[0]!, stock, {}, catalogue);
+  expect(bar('chlorine-bleach', acid)).toMatchObject({
+    item: 'chlorine-bleach',
+    because: expect.stringMatching(/^Not beside white vinegar/),
+  });
+  expect(bar('chlorine-bleach', [...acid, row('b', 'chlorine-bleach', 10)])).toBeNull();
+  expect(bar('dish-detergent', acid)).toBeNull();
+  expect(bar('chlorine-bleach', [row('a', 'white-vinegar', 0)])).toBeNull();
+  expect(bar(undefined, acid)).toBeNull();
 });
 test('what is missing: below its par and not on the list, by so much', () => {
   const kits = [kit('bath', [{ item: 'dish-detergent', level: 500, unit: 'mL' }]), KITS[1]!];

@@ -1,5 +1,7 @@
 import type { Catalogue } from '../catalogue';
+import type { Profile } from '../gate';
 import { type Edit, type Kit, type LogFields, type Shopping, type Stock, usualPack } from '../household';
+import { apartFrom, type LeftOut } from './kit';
 
 /** The kit that a thing on the list is for: its own, else one that has it or wants it, else the first. */
 export function kitFor(line: Shopping, kits: readonly Kit[], stock: readonly Stock[]): Kit | null {
@@ -11,6 +13,19 @@ export function kitFor(line: Shopping, kits: readonly Kit[], stock: readonly Sto
     kits[0] ??
     null
   );
+}
+/** Why a thing of the list may not stand in that kit, beside what stands there; null where it may, or does already. */
+export function barOf(
+  { item, amount, unit }: Shopping,
+  kit: Kit,
+  stock: readonly Stock[],
+  profile: Profile,
+  catalogue: Catalogue,
+): LeftOut | null {
+  const here = stock.filter((s) => s.kit === kit.id && s.onHand > 0).map((s) => s.item);
+  if (!item || here.includes(item)) return null;
+  const thing = { item, onHand: amount, pack: { amount, unit } };
+  return apartFrom([thing], here, profile, catalogue, kit.places).left[0] ?? null;
 }
 /**
  * What buying does, as one entry that can be taken back: so much more on the shelf, and the line is bought. A thing with

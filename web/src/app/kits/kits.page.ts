@@ -5,6 +5,7 @@ import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  barOf,
   boughtOf,
   clashesOn,
   type GateReason,
@@ -363,8 +364,10 @@ export class KitsPage {
     const c = this.knowledge.catalogue();
     if (!c) return;
     const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
-    const entry = boughtOf(line, kit, this.stock(), uuidv7, c);
-    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.lineName(line)}${kit ? `, onto ${kit.name}` : ''}.`);
+    const bar = kit && barOf(line, kit, this.stock(), profileOf(this.household(), this.clock.minute()), c);
+    const entry = boughtOf(line, bar ? null : kit, this.stock(), uuidv7, c);
+    const where = bar ? `. It stands on no shelf yet: ${bar.because}` : kit ? `, onto ${kit.name}.` : '.';
+    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.lineName(line)}${where}`);
   }
   protected readonly trouble = this.deeds.trouble;
 }

@@ -42,6 +42,13 @@ describe('what to buy', () => {
       edits: [{ on: 'shopping', id: 'b', fields: { state: 'bought' } }],
     });
   });
+  test('what may not stand where it would go is told before it is bought, and goes onto no shelf', async () => {
+    const q = await list(line('a', { item: 'toilet-cleaner-acid', kit: demoId(3, 1) }));
+    expect(q.text('section')).toMatch(/Not onto that shelf: Not beside chlorine bleach/);
+    await q.press(/^bought: Acid toilet cleaner/);
+    expect(q.api.written[0]).toMatchObject({ kind: 'edit', edits: [{ on: 'shopping', fields: { state: 'bought' } }] });
+    expect(q.told()).toMatch(/stands on no shelf yet/);
+  });
   test('dropped and put back', async () => {
     const p = await list(line('a', { item: 'squeegee', unit: 'piece', amount: 1 }));
     await p.press(/^drop: Squeegee/);

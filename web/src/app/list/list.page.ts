@@ -5,14 +5,16 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { boughtOf, kitFor, missingFrom, readList, type Shopping } from '@dolly-tub/core';
+import { barOf, boughtOf, kitFor, missingFrom, profileOf, readList, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { type Deed, deedsFrom } from '../household/deeds';
-import { selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
+import { selectHousehold, selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { Clock } from '../shared/clock';
 import { Print } from '../shared/print';
+import { VerdictShape } from '../shared/verdict-shape';
 import { said } from '../shared/valid';
 import { capital, figure } from '../shared/words';
 
@@ -24,7 +26,7 @@ const HOUSEHOLD = 'household';
 @Component({
   selector: 'dt-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule],
+  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule, VerdictShape],
   templateUrl: './list.page.html',
   styleUrl: './list.page.scss',
 })
@@ -38,6 +40,8 @@ export class ListPage {
   private readonly lines = this.store.selectSignal(selectShopping);
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly stock = this.store.selectSignal(selectStock);
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly clock = inject(Clock);
   protected readonly trouble = computed(() => this.deeds.trouble() ?? this.writing.trouble());
   protected readonly said = signal<string | null>(null);
   protected readonly form = new FormGroup({
@@ -71,7 +75,14 @@ export class ListPage {
       kit: kit?.id ?? null,
       kits: line.item ? this.kitChoices() : [],
       reason: line.reason,
+      bar: this.barOf(line),
     };
+  }
+  /** Why it may not stand where it would go. */
+  private barOf(line: Shopping) {
+    const c = this.knowledge.catalogue();
+    const kit = c && kitFor(line, this.kits(), this.stock());
+    return c && kit ? barOf(line, kit, this.stock(), profileOf(this.household(), this.clock.minute()), c) : null;
   }
   /** Bought or dropped lately: the last few, to be put back. */
   protected readonly gone = computed(() =>
@@ -86,9 +97,11 @@ export class ListPage {
   protected bought(line: Shopping): void {
     const c = this.knowledge.catalogue();
     if (!c) return;
-    const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
+    const bar = this.barOf(line);
+    const kit = line.item && !bar ? kitFor(line, this.kits(), this.stock()) : null;
     const entry = boughtOf(line, kit, this.stock(), uuidv7, c);
-    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.nameOf(line)}${kit ? `, onto ${kit.name}` : ''}.`);
+    const where = kit ? `, onto ${kit.name}.` : bar ? '. It stands on no shelf yet: choose another for it.' : '.';
+    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.nameOf(line)}${where}`);
   }
   protected goesTo({ id, version }: Shopping, kit: string): void {
     this.deeds.ask({ does: 'change', on: 'shopping', id, version, fields: { kit } });
