@@ -161,3 +161,9 @@ const SUITS = new Set([
   'not-toilet',
   'floor-only',
 ]);
+
+test('"not known" is no answer to what it is', () => {
+  const unknown = [...catalogue.materials.values()].filter((m) => m.unknown).map((m) => m.id);
+  expect(unknown).toHaveLength(1);
+  expect(candidatesOf('material', catalogue).map((x) => x.id)).not.toContain(unknown[0]);
+});

@@ -14,7 +14,9 @@ export type Answers = Readonly<Record<string, string | null>>;
 export function candidatesOf(of: Of, catalogue: Catalogue): Candidate[] {
   if (of === 'soil')
     return [...catalogue.soils.values()].filter((s) => s.nature !== 'unknown').map((s) => ({ id: s.id, name: s.name }));
-  return [...catalogue.materials.values()].flatMap((m) =>
+  // what stands for "nobody knows" is no answer to what it is
+  const known = [...catalogue.materials.values()].filter((m) => !m.unknown);
+  return known.flatMap((m) =>
     m.finishes.length ? m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: f.name })) : [{ id: m.id, name: m.name }],
   );
 }

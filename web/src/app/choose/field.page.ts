@@ -77,11 +77,13 @@ export class FieldPage implements OnDestroy {
     this.end();
   }
   protected readonly amount = computed(() => SEVERITY[this.severity()]);
+  /** Materials that are known; what nobody knows has no row. */
+  private readonly known = computed(() =>
+    [...(this.knowledge.catalogue()?.materials.values() ?? [])].filter((m) => !m.unknown),
+  );
   protected readonly families = computed<Choice[]>(() => [
     { id: '', name: 'all materials' },
-    ...[...new Set([...(this.knowledge.catalogue()?.materials.values() ?? [])].map((m) => m.family))]
-      .sort()
-      .map((f) => ({ id: f, name: f })),
+    ...[...new Set(this.known().map((m) => m.family))].sort().map((f) => ({ id: f, name: f })),
   ]);
   /** Rows: faces by family. */
   protected readonly lines = computed<Line[]>(() => {
@@ -89,7 +91,7 @@ export class FieldPage implements OnDestroy {
     if (!c) return [];
     const all: Line[] = this.finishes()
       ? candidatesOf('material', c).map((x) => ({ ...x, family: c.materials.get(x.id.split('/')[0]!)!.family }))
-      : [...c.materials.values()].map((m) => ({ id: m.id, name: m.name, family: m.family }));
+      : this.known().map((m) => ({ id: m.id, name: m.name, family: m.family }));
     return all
       .filter((l) => !this.family() || l.family === this.family())
       .sort((a, b) => (a.family < b.family ? -1 : a.family > b.family ? 1 : 0));
