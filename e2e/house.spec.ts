@@ -154,7 +154,7 @@ describe('a house of one’s own, from an empty start', () => {
     await p.read('dt-spot-card', /lacquered/);
     await p.press(/^Change$/);
     await p.press('Put it away');
-    await p.press('Put it away', '[role=alert] button');
+    await p.press('Yes: put it away');
     await p.read('dt-told, mat-snack-bar-container', /Basin tap is put away/);
     await p.press('Undo');
     await p.driver.wait(async () => (await all<Spot>(server.url, 'spots')).some((s) => s.name === 'Basin tap'), 8000);
@@ -187,7 +187,7 @@ describe('a house of one’s own, from an empty start', () => {
     await p.read('dt-shelf', /cellulose sponge/);
     await p.press(/^cellulose sponge/);
     await p.press(/^Change$/, '.fade button');
-    await p.type('Keep here (par)', '4');
+    await p.type('Always keep', '4');
     expect(await p.violations()).toEqual([]);
     await p.press('Save');
     await p.read('[aria-labelledby=low-title]', /cellulose sponge.*2 of 4/);

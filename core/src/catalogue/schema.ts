@@ -729,6 +729,10 @@ export const VesselSchema = Type.Object(
     fill: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
     /** How a liquid and a powder are made even in it. */
     mixed: Type.Object({ liquid: Type.String(), powder: Type.String() }, { additionalProperties: false }),
+    /** How large such a thing usually is. */
+    usual_mL: Type.Number({ minimum: 10, maximum: 100000 }),
+    /** The head that it comes with; what that has met is kept with the head. */
+    head: Type.Optional(Type.String()),
   },
   { additionalProperties: false },
 );

@@ -50,6 +50,18 @@ export const lettersOf = (
 export const usualThings = (kind: KitKind, hardness_mgL: number): KitKind['things'] =>
   kind.things.filter((t) => !t.water || t.water === (hardness_mgL > HARD_MGL ? 'hard' : 'soft'));
 
+/** The same in words, each thing once: "dish detergent", "500 mL". */
+export const listedThings = (
+  kind: KitKind,
+  hardness_mgL: number,
+  catalogue: Catalogue,
+): { item: string; name: string; amount: string }[] =>
+  [...new Map(usualThings(kind, hardness_mgL).map((t) => [t.item, t])).values()].map(({ item, par, unit }) => ({
+    item,
+    name: (catalogue.products.get(item) ?? catalogue.tools.get(item))!.name,
+    amount: unit === 'piece' ? (par > 1 ? String(par) : '') : `${par} ${unit}`,
+  }));
+
 /**
  * Of things that are to stand on one shelf in this order, those that may: the gate is asked of each beside what stands
  * there already, and of its place. The rest is told with the reason, and never put there by a template; `asks` is what

@@ -107,10 +107,10 @@ export function layRoom(
   const round = 2 * (w + d);
   const from = perimeter(door.wall, door.offset, w, d);
   const rank = (p: Placed): number => (p.wall === null ? round + p.along : (p.along - from + round) % round);
-  const order_ = [...placed].sort((a, b) => rank(a) - rank(b));
+  const walk = [...placed].sort((a, b) => rank(a) - rank(b));
   const ids = new Map<string, string>();
   const rows: { spot: DraftSpot; placed: Placed | null }[] = [
-    ...order_.flatMap((p) => p.fixture.spots.filter((s) => !s.left).map((spot) => ({ spot, placed: p }))),
+    ...walk.flatMap((p) => p.fixture.spots.filter((s) => !s.left).map((spot) => ({ spot, placed: p }))),
     ...(draft.floor.left ? [] : [{ spot: draft.floor, placed: null }]),
   ];
   for (const { spot } of rows) ids.set(spot.key, newId());

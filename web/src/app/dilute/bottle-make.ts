@@ -7,7 +7,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import type { Bottle } from '@dolly-tub/core';
+import type { Bottle, Vessel } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
@@ -16,8 +16,6 @@ import { Knowledge } from '../knowledge/knowledge';
 import { between, numberIn, said } from '../shared/valid';
 import { capital } from '../shared/words';
 
-/** Sizes that such a thing usually has, mL (common practice). */
-const USUAL: Record<Bottle['outline'], number> = { sprayer: 500, round: 1000, jug: 1000, bucket: 8000, jar: 500 };
 const MATERIALS = ['plastic', 'glass', 'metal'];
 
 /** A bottle of one’s own: its outline, how much goes in, clear or opaque. */
@@ -54,9 +52,8 @@ export class BottleMake {
     material: new FormControl('plastic', { nonNullable: true }),
     kit: new FormControl('', { nonNullable: true }),
   });
-  protected readonly outlines = computed(() =>
-    [...(this.knowledge.catalogue()?.vessels.values() ?? [])].filter((v) => v.id in USUAL),
-  );
+  protected readonly outlines = computed(() => [...(this.knowledge.catalogue()?.vessels.values() ?? [])]);
+  private readonly outline = (id: string): Vessel | undefined => this.outlines().find((v) => v.id === id);
 
   constructor() {
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(({ outcomes }) => this.done.emit(outcomes[0]!.id));
@@ -68,8 +65,8 @@ export class BottleMake {
   protected takes(outline: Bottle['outline']): void {
     const { capacity, name } = this.form.controls;
     this.form.controls.outline.setValue(outline);
-    if (!capacity.dirty) capacity.setValue(String(USUAL[outline]));
-    const word = this.outlines().find((v) => v.id === outline)?.name ?? outline;
+    if (!capacity.dirty) capacity.setValue(String(this.outline(outline)?.usual_mL ?? ''));
+    const word = this.outline(outline)?.name ?? outline;
     const same = this.bottles().filter((b) => b.outline === outline).length;
     if (!name.dirty) name.setValue(capital(same ? `${word} ${same + 1}` : word));
   }
@@ -77,12 +74,12 @@ export class BottleMake {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
     const { outline, name, opaque, material, kit } = this.form.getRawValue();
+    const head = this.outline(outline)?.head;
     const body = {
       name: name.trim(),
       capacity_mL: numberIn(this.form.controls.capacity)!,
       outline,
-      // a sprayer comes with its head: what that met is kept with the head
-      head: outline === 'sprayer' ? { id: uuidv7(), kind: 'trigger' } : null,
+      head: head ? { id: uuidv7(), kind: head } : null,
       material,
       opaque,
       kit: kit || null,

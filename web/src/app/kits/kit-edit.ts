@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormArray, FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -12,6 +12,7 @@ import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import { selectRooms } from '../household/state';
+import { PutAway } from '../shared/put-away';
 import { said } from '../shared/valid';
 
 type Place = Kit['places'][number];
@@ -33,7 +34,7 @@ const BANDS: [Place['heightBand'], string][] = [
 @Component({
   selector: 'dt-kit-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  imports: [MatButton, MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule, PutAway],
   templateUrl: './kit-edit.html',
   styleUrl: './add-things.scss',
 })
@@ -46,7 +47,6 @@ export class KitEdit {
   /** Places that things stand on, and how many things there are. */
   readonly used = input.required<readonly (string | null | undefined)[]>();
   readonly done = output<void>();
-  protected readonly asking = signal(false);
   protected readonly bands = BANDS;
   protected readonly form = new FormGroup({
     name: new FormControl('', { nonNullable: true, validators: [said] }),

@@ -6,7 +6,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import { type KitKind, layKit, lettersOf, profileOf, usualThings } from '@dolly-tub/core';
+import { type KitKind, layKit, lettersOf, listedThings, profileOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
@@ -67,11 +67,8 @@ export class KitMakePage {
   protected readonly things = computed(() => {
     const [c, kind] = [this.knowledge.catalogue(), this.kind()];
     if (!c || !kind) return [];
-    const usual = usualThings(kind, this.household().settings?.waterHardness_mgL ?? 0);
-    return [...new Map(usual.map((t) => [t.item, t])).values()].map((t) => ({
-      item: t.item,
-      name: (c.products.get(t.item) ?? c.tools.get(t.item))!.name,
-      amount: t.unit === 'piece' ? (t.par > 1 ? String(t.par) : '') : `${t.par} ${t.unit}`,
+    return listedThings(kind, this.household().settings?.waterHardness_mgL ?? 0, c).map((t) => ({
+      ...t,
       has: !this.without().has(t.item),
     }));
   });

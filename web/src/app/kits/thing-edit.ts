@@ -1,16 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -21,15 +11,22 @@ import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { dates } from '../shared/dates';
-import { between, dateOf, dayOf, numberIn, said } from '../shared/valid';
+import { PutAway } from '../shared/put-away';
+import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
 
-const typed = (...validators: ValidatorFn[]): FormControl<string> =>
-  new FormControl('', { nonNullable: true, validators });
 /** A thing on a shelf: its pack, how much of it there shall be, its dates, its colour; taken off the shelf for good. */
 @Component({
   selector: 'dt-thing-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule],
+  imports: [
+    MatButton,
+    MatDatepickerModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ReactiveFormsModule,
+    PutAway,
+  ],
   providers: [dates()],
   templateUrl: './thing-edit.html',
   styleUrl: './add-things.scss',
@@ -41,7 +38,6 @@ export class ThingEdit {
   readonly name = input.required<string>();
   readonly kit = input.required<Kit>();
   readonly done = output<void>();
-  protected readonly asking = signal(false);
   protected readonly form = new FormGroup({
     pack: typed(said, between(0.001, 1e6)),
     par: typed(between(0, 1e6)),

@@ -51,7 +51,7 @@ describe('a thing on the shelf', () => {
   test('its pack and its par in one deed; a par of nothing is none', async () => {
     const p = await changing();
     await p.type('A pack of it holds', '750');
-    await p.type('Keep here', '500');
+    await p.type('Always keep', '500');
     await p.press(/^Save/);
     expect(edits(p)).toMatchObject([
       { does: 'change', on: 'stock', id: vinegar().id, fields: { pack: { amount: 750, unit: 'mL' } } },
@@ -74,7 +74,7 @@ describe('a thing on the shelf', () => {
     const p = await changing();
     await p.press(/^Take it off the shelf/);
     expect(p.api.removed).toEqual([]);
-    await p.press(/^Take it off$/);
+    await p.press(/^Yes: take it off/);
     expect(p.api.removed).toMatchObject([{ door: 'stock', id: vinegar().id }]);
   });
 });
@@ -113,7 +113,7 @@ describe('a kit', () => {
     const p = await open(KitEdit, { kit: kit(), used: here().map((s) => s.place) });
     await p.press(/^Put the kit away/);
     expect(p.text('[role=alert]')).toMatch(/With it go 15 things/);
-    await p.press(/^Put it away/);
+    await p.press(/^Yes: put the kit away/);
     expect(p.api.removed).toMatchObject([{ door: 'kits', id: WET }]);
   });
 });

@@ -174,7 +174,7 @@ test('what stands in the cistern is asked of a toilet, and kept with it; a toddl
     },
     state,
   );
-  expect(p.text()).toMatch(/What always hangs or stands in the toilet/);
+  expect(p.text()).toMatch(/Always in the toilet/);
   expect(p.text('.stack')).toMatch(/A toddler lives here: a place that locks/);
   TestBed.inject(Store).dispatch(makeEvents.roomNamed({ draft: draft('bathroom') }));
   TestBed.inject(Store).dispatch(

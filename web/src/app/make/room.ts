@@ -8,27 +8,25 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import {
   type Catalogue,
-  type DraftSpot,
-  faceById,
   type KitKind,
   type LogFields,
   layKit,
   lettersOf,
+  listedThings,
   layRoom,
-  notKnown,
   notKnownIn,
   profileOf,
   type RoomDraft,
   spotsOfDraft,
-  usualThings,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
-import { Chooser, type Choice } from '../shared/chooser';
+import { Chooser } from '../shared/chooser';
 import { Clock } from '../shared/clock';
+import { usualFirst } from '../shared/faces';
 import { Residents } from '../shared/residents';
 import { between, numberIn, said } from '../shared/valid';
 import { capital } from '../shared/words';
@@ -94,10 +92,13 @@ export class MakeRoom {
       name: this.catalogue.fixtures.get(f.kind)!.name,
       residents: f.residents,
       asksResidents: this.catalogue.fixtures.get(f.kind)!.spots.some((s) => s.residents),
-      spots: f.spots.map((s) => ({ ...s, choices: this.choices(s) })),
+      spots: f.spots.map((s) => ({ ...s, choices: usualFirst(s.faces, this.catalogue) })),
     })),
   );
-  protected readonly floor = computed(() => ({ ...this.draft().floor, choices: this.choices(this.draft().floor) }));
+  protected readonly floor = computed(() => {
+    const { floor } = this.draft();
+    return { ...floor, choices: usualFirst(floor.faces, this.catalogue) };
+  });
   protected readonly count = computed(() => spotsOfDraft(this.draft()).length);
   protected readonly open = computed(() => notKnownIn(this.draft(), this.catalogue).length);
   /** What such rooms have besides, and what of it is there may be there twice. */
@@ -107,30 +108,12 @@ export class MakeRoom {
       name: this.catalogue.fixtures.get(id)!.name,
     })),
   );
-  /** What it usually is, "not known", and after that everything else there is. */
-  private choices(s: DraftSpot): Choice[] {
-    const name = (id: string): string => faceById(id, this.catalogue)?.name ?? id;
-    const usual = s.faces.map((id) => ({ id, name: name(id) }));
-    const unknown = { id: notKnown(this.catalogue), name: 'not known', note: 'counts as the most tender' };
-    return [...usual, unknown, ...this.everything().filter((x) => !s.faces.includes(x.id) && x.id !== unknown.id)];
-  }
-  private readonly everything = computed<Choice[]>(() =>
-    [...this.catalogue.materials.values()].flatMap((m) => [
-      { id: m.id, name: m.name, also: m.synonyms },
-      ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: f.name, also: f.synonyms })),
-    ]),
-  );
   protected readonly kit = computed(() => {
     const kind = this.catalogue.kitkinds.get(this.kind().kit ?? '');
     if (!kind) return null;
-    const usual = usualThings(kind, this.household().settings?.waterHardness_mgL ?? 0);
+    const usual = listedThings(kind, this.household().settings?.waterHardness_mgL ?? 0, this.catalogue);
     const have = this.have()[kind.id] ?? usual.map((t) => t.item);
-    const things = [...new Map(usual.map((t) => [t.item, t])).values()].map((t) => ({
-      item: t.item,
-      name: (this.catalogue.products.get(t.item) ?? this.catalogue.tools.get(t.item))!.name,
-      amount: t.unit === 'piece' ? (t.par > 1 ? `${t.par}` : '') : `${t.par} ${t.unit}`,
-      has: have.includes(t.item),
-    }));
+    const things = usual.map((t) => ({ ...t, has: have.includes(t.item) }));
     return {
       kind,
       things,

@@ -55,12 +55,12 @@ describe('changing a room', () => {
     await p.press(/^Put it away/);
     expect(p.text('[role=alert]')).toMatch(/12 spots, the kit Wet room shelf with its things/);
     expect(p.api.removed).toEqual([]);
-    await p.press(/^Put it away$/, '[role=alert] button');
+    await p.press(/^Yes: put it away/);
     expect(p.api.removed).toMatchObject([{ door: 'rooms', id: WET }]);
   });
   test('what stands in the toilet can be said, and is kept at once', async () => {
     const p = await changing();
-    expect(p.text()).toMatch(/What always hangs or stands in the toilet/);
+    expect(p.text()).toMatch(/Always in the toilet/);
     const page = p.fixture.componentInstance as unknown as { holds(id: string, all: string[]): void };
     page.holds('toilet', ['tank-block']);
     await p.settle();

@@ -1,16 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { type FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -22,16 +12,14 @@ import { deedsFrom } from '../household/deeds';
 import { selectKits, selectRooms } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Residents } from '../shared/residents';
-import { between, numberIn, said } from '../shared/valid';
-
-const typed = (...validators: ValidatorFn[]): FormControl<string> =>
-  new FormControl('', { nonNullable: true, validators });
+import { PutAway } from '../shared/put-away';
+import { between, numberIn, said, typed } from '../shared/valid';
 
 /** Change a room: name, size, height, fan; make one more like it; put it away with all that stands in it. */
 @Component({
   selector: 'dt-room-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, Residents],
+  imports: [MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, Residents, PutAway],
   templateUrl: './room-edit.html',
   styleUrl: './room-edit.scss',
 })
@@ -47,7 +35,6 @@ export class RoomEdit {
   readonly room = input.required<Room>();
   readonly spots = input.required<readonly Spot[]>();
   readonly done = output<void>();
-  protected readonly asking = signal(false);
   protected readonly trouble = computed(() => this.deeds.trouble() ?? this.putting.trouble() ?? this.keeping.trouble());
   protected readonly form = new FormGroup({
     name: typed(said),

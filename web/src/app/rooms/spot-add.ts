@@ -4,10 +4,11 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { faceById, notKnown, type Room, type Spot, spotKinds, spotOf } from '@dolly-tub/core';
+import { type Room, type Spot, spotKinds, spotOf } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { usualFirst } from '../shared/faces';
 import { said } from '../shared/valid';
 import { capital } from '../shared/words';
 
@@ -47,18 +48,7 @@ export class SpotAdd {
   private readonly template = computed(() => this.known().find((k) => k.id === this.kind()) ?? null);
   protected readonly faces = computed<Choice[]>(() => {
     const c = this.knowledge.catalogue();
-    if (!c) return [];
-    const usual = (this.template()?.faces ?? []).map((id) => ({ id, name: faceById(id, c)?.name ?? id }));
-    const rest = [...c.materials.values()].flatMap((m) => [
-      { id: m.id, name: m.name, also: m.synonyms },
-      ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: f.name, also: f.synonyms })),
-    ]);
-    const first = new Set(usual.map((u) => u.id));
-    return [
-      ...usual,
-      { id: notKnown(c), name: 'not known' },
-      ...rest.filter((x) => !first.has(x.id) && x.id !== notKnown(c)),
-    ];
+    return c ? usualFirst(this.template()?.faces ?? [], c) : [];
   });
   protected readonly face = computed(() => this.said() ?? this.template()?.faces[0] ?? null);
   protected choose(id: string): void {

@@ -1,4 +1,4 @@
-import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatSelectModule } from '@angular/material/select';
@@ -12,34 +12,35 @@ import {
   inject,
   input,
   output,
-  signal,
   untracked,
+  signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { type Edit, type Spot, withFinish } from '@dolly-tub/core';
+import { type Edit, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectRooms, selectSpots } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
-import { between, numberIn, said } from '../shared/valid';
+import { everyFace } from '../shared/faces';
+import { PutAway } from '../shared/put-away';
+import { between, numberIn, said, typed } from '../shared/valid';
 import { SEVERITY } from '../shared/words';
 
-const text = (validators: ValidatorFn[]): FormControl<string> => new FormControl('', { nonNullable: true, validators });
 const formOf = () =>
   new FormGroup({
-    name: text([said]),
-    face: text([]),
-    area: text([said, between(0.01, 500)]),
-    interval: text([between(0.5, 3650)]),
+    name: typed(said),
+    face: typed(),
+    area: typed(said, between(0.01, 500)),
+    interval: typed(between(0.5, 3650)),
     soils: new FormControl<Spot['soils']>([], { nonNullable: true }),
-    room: text([]),
+    room: typed(),
     band: new FormControl<Spot['band']>('mid', { nonNullable: true }),
     touch: new FormControl(0, { nonNullable: true }),
     food: new FormControl(false, { nonNullable: true }),
     skin: new FormControl(false, { nonNullable: true }),
-    order: text([said, between(1, 400)]),
+    order: typed(said, between(1, 400)),
   });
 const BANDS: [Spot['band'], string][] = [
   ['high', 'above the head'],
@@ -67,7 +68,16 @@ const FIELD_OF: Record<string, 'name' | 'area' | 'interval'> = {
 @Component({
   selector: 'dt-spot-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule, MatButton, Chooser],
+  imports: [
+    MatCheckbox,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ReactiveFormsModule,
+    MatButton,
+    Chooser,
+    PutAway,
+  ],
   templateUrl: './spot-edit.html',
   styleUrl: './spot-edit.scss',
 })
@@ -85,7 +95,6 @@ export class SpotEdit {
   private readonly store = inject(Store);
   protected readonly rooms = this.store.selectSignal(selectRooms);
   private readonly allSpots = this.store.selectSignal(selectSpots);
-  protected readonly asking = signal(false);
   protected readonly bands = BANDS;
   protected readonly touches = TOUCHES;
   protected readonly amounts: Choice[] = SEVERITY.map((name, i) => ({ id: String(i), name }));
@@ -112,12 +121,7 @@ export class SpotEdit {
   }
   protected readonly faces = computed<Choice[]>(() => {
     const c = this.knowledge.catalogue();
-    return c
-      ? [...c.materials.values()].flatMap((m) => [
-          { id: m.id, name: m.name, also: m.synonyms },
-          ...m.finishes.map((f) => ({ id: `${m.id}/${f.id}`, name: withFinish(m, f.id).name, also: f.synonyms })),
-        ])
-      : [];
+    return c ? everyFace(c) : [];
   });
   protected readonly soils = computed<Choice[]>(() =>
     [...(this.knowledge.catalogue()?.soils.values() ?? [])].map((s) => ({ id: s.id, name: s.name, also: s.synonyms })),

@@ -6,7 +6,7 @@ import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import type { Member } from '@dolly-tub/core';
+import { DWELLERS, type Member } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectMembers } from '../household/state';
@@ -20,16 +20,9 @@ const KINDS: [Member['kind'], string][] = [
   ['toddler', 'toddler'],
   ['pet', 'animal'],
 ];
-/** Limits that the engines keep in mind, as records have them. */
-const LIMITS: [string, string][] = [
-  ['', 'no limit'],
-  ['asthma', 'asthma'],
-  ['pregnant', 'expecting a baby'],
-  ['ill', 'ill'],
-  ['fragrance-free', 'bears no scent'],
-  ['no chlorine', 'bears no chlorine'],
-];
-const SPECIES = ['cat', 'dog', 'bird', 'fish', 'reptile'];
+/** Limits and animals that the engines keep in mind, as the house is asked for them at first. */
+const LIMITS = DWELLERS.flatMap(({ member }) => member.limits.map((l) => l.limit));
+const SPECIES = DWELLERS.flatMap(({ member }) => member.species ?? []);
 const COLOURS = ['blue', 'red', 'green', 'violet', 'yellow', 'grey'];
 const NEW = '';
 

@@ -1,4 +1,4 @@
-import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
+import { FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
@@ -14,7 +14,7 @@ import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { HomeNetwork } from '../session/home-network';
-import { between, numberIn, said } from '../shared/valid';
+import { between, numberIn, said, typed } from '../shared/valid';
 import { capital, when } from '../shared/words';
 import { BringIn } from './bring-in';
 import { People } from './people';
@@ -26,9 +26,6 @@ interface CopyTaken {
   takenAt: string;
   says: string;
 }
-
-const typed = (validators: ValidatorFn[] = []): FormControl<string> =>
-  new FormControl('', { nonNullable: true, validators });
 
 /** What the server says of something that was thrown away: the copy that it took, if there was anything to lose. */
 interface Thrown {
@@ -80,8 +77,8 @@ export class SettingsPage {
   protected readonly backing = signal<string | null>(null);
 
   protected readonly form = new FormGroup({
-    name: typed([said]),
-    hardness: typed([said, between(0, 1000)]),
+    name: typed(said),
+    hardness: typed(said, between(0, 1000)),
     number: typed(),
     poisonCentre: typed(),
   });

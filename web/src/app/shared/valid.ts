@@ -1,4 +1,4 @@
-import { type AbstractControl, type ValidationErrors, type ValidatorFn } from '@angular/forms';
+import { type AbstractControl, FormControl, type ValidationErrors, type ValidatorFn } from '@angular/forms';
 import { parseNumber } from '@dolly-tub/core';
 
 /** A number as people write it, with a comma or a fraction too; nothing where there is none. */
@@ -24,3 +24,6 @@ export const said: ValidatorFn = (control) => (String(control.value ?? '').trim(
 export const dateOf = (day: string | null | undefined): Date | null => (day ? new Date(`${day}T12:00:00`) : null);
 export const dayOf = (d: Date | null): string | null =>
   d ? `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}` : null;
+/** A field that is typed into, empty at first. */
+export const typed = (...validators: ValidatorFn[]): FormControl<string> =>
+  new FormControl('', { nonNullable: true, validators });
