@@ -1,6 +1,6 @@
 import type { Catalogue } from '../catalogue';
 import type { Profile } from '../gate';
-import { type Edit, type Kit, type LogFields, type Shopping, type Stock, usualPack } from '../household';
+import { belowPar, type Edit, type Kit, type LogFields, type Shopping, type Stock, usualPack } from '../household';
 import { apartFrom, type LeftOut } from './kit';
 
 /** The kit that a thing on the list is for: its own, else one that has it or wants it, else the first. */
@@ -71,11 +71,8 @@ export function missingFrom(
 ): { item: string; amount: number; unit: Shopping['unit']; kit: string }[] {
   const listed = new Set(open.map((s) => s.item));
   return kits.flatMap((k) =>
-    k.par.flatMap((p) => {
-      const has = stock.filter((s) => s.kit === k.id && s.item === p.item).reduce((n, s) => n + s.onHand, 0);
-      return has < p.level && !listed.has(p.item)
-        ? [{ item: p.item, amount: Math.round((p.level - has) * 1000) / 1000, unit: p.unit, kit: k.id }]
-        : [];
-    }),
+    belowPar(k, stock)
+      .filter(({ item }) => !listed.has(item))
+      .map(({ item, unit, missing }) => ({ item, amount: missing, unit, kit: k.id })),
   );
 }

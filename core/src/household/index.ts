@@ -18,3 +18,4 @@ export * from './keeps';
 export * from './closing';
 export * from './due';
 export * from './packs';
+export * from './stocked';

@@ -5,14 +5,13 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { barOf, boughtOf, kitFor, missingFrom, profileOf, readList, type Shopping } from '@dolly-tub/core';
+import { missingFrom, readList, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { v7 as uuidv7 } from 'uuid';
+import { Buying } from '../household/buying';
 import { type Deed, deedsFrom } from '../household/deeds';
-import { selectHousehold, selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
+import { selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
-import { Clock } from '../shared/clock';
 import { Print } from '../shared/print';
 import { VerdictShape } from '../shared/verdict-shape';
 import { said } from '../shared/valid';
@@ -35,13 +34,12 @@ export class ListPage {
   private readonly knowledge = inject(Knowledge);
   private readonly clipboard = inject(Clipboard);
   protected readonly deeds = deedsFrom('list');
+  protected readonly buying = new Buying(this.deeds);
   private readonly writing = deedsFrom('list: write');
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly lines = this.store.selectSignal(selectShopping);
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly stock = this.store.selectSignal(selectStock);
-  private readonly household = this.store.selectSignal(selectHousehold);
-  private readonly clock = inject(Clock);
   protected readonly trouble = computed(() => this.deeds.trouble() ?? this.writing.trouble());
   protected readonly said = signal<string | null>(null);
   protected readonly form = new FormGroup({
@@ -53,10 +51,6 @@ export class ListPage {
     this.writing.done.pipe(takeUntilDestroyed()).subscribe(() => this.form.reset());
   }
   private readonly open = computed(() => this.lines().filter((l) => l.state === 'open'));
-  private nameOf({ item, words }: Pick<Shopping, 'item' | 'words'>): string {
-    const c = this.knowledge.catalogue();
-    return item ? ((c?.products.get(item) ?? c?.tools.get(item))?.name ?? item) : (words ?? '');
-  }
   private readonly kitChoices = computed<Choice[]>(() => this.kits().map(({ id, name }) => ({ id, name })));
   /** By section, and in it by name. */
   protected readonly sections = computed(() => {
@@ -67,22 +61,15 @@ export class ListPage {
       .sort((a, b) => (a.name < b.name ? -1 : 1));
   });
   private row(line: Shopping) {
-    const kit = line.item ? kitFor(line, this.kits(), this.stock()) : null;
     return {
       line,
-      name: capital(this.nameOf(line)),
+      name: capital(this.buying.nameOf(line)),
       amount: line.item ? `${figure(line.amount)}${line.unit === 'piece' ? '' : ` ${line.unit}`}` : '',
-      kit: kit?.id ?? null,
+      kit: this.buying.kitOf(line)?.id ?? null,
       kits: line.item ? this.kitChoices() : [],
       reason: line.reason,
-      bar: this.barOf(line),
+      bar: this.buying.barOf(line),
     };
-  }
-  /** Why it may not stand where it would go. */
-  private barOf(line: Shopping) {
-    const c = this.knowledge.catalogue();
-    const kit = c && kitFor(line, this.kits(), this.stock());
-    return c && kit ? barOf(line, kit, this.stock(), profileOf(this.household(), this.clock.minute()), c) : null;
   }
   /** Bought or dropped lately: the last few, to be put back. */
   protected readonly gone = computed(() =>
@@ -90,28 +77,12 @@ export class ListPage {
       .filter((l) => l.state !== 'open')
       .sort((a, b) => (a.updatedAt < b.updatedAt ? 1 : -1))
       .slice(0, LATELY)
-      .map((line) => ({ line, name: capital(this.nameOf(line)), how: line.state })),
+      .map((line) => ({ line, name: capital(this.buying.nameOf(line)), how: line.state })),
   );
   protected readonly missing = computed(() => missingFrom(this.kits(), this.stock(), this.open()));
 
-  protected bought(line: Shopping): void {
-    const c = this.knowledge.catalogue();
-    if (!c) return;
-    const bar = this.barOf(line);
-    const kit = line.item && !bar ? kitFor(line, this.kits(), this.stock()) : null;
-    const entry = boughtOf(line, kit, this.stock(), uuidv7, c);
-    const where = kit ? `, onto ${kit.name}.` : bar ? '. It stands on no shelf yet: choose another for it.' : '.';
-    this.deeds.ask({ does: 'write', entry }, `Bought: ${this.nameOf(line)}${where}`);
-  }
   protected goesTo({ id, version }: Shopping, kit: string): void {
     this.deeds.ask({ does: 'change', on: 'shopping', id, version, fields: { kit } });
-  }
-  protected turn(line: Shopping, state: Shopping['state']): void {
-    const { id, version } = line;
-    this.deeds.ask(
-      { does: 'change', on: 'shopping', id, version, fields: { state } },
-      `${capital(this.nameOf(line))}: ${state === 'open' ? 'on the list again' : 'off the list'}.`,
-    );
   }
   /** Plain words: things that are known as such, the rest as it was written. */
   protected write(): void {
@@ -134,7 +105,7 @@ export class ListPage {
     this.said.set(null);
     this.writing.ask(
       bodies.map((body): Deed => ({ does: 'make', on: 'shopping', body })),
-      `On the list: ${bodies.length === 1 ? this.nameOf({ item: null, words: null, ...bodies[0] }) : `${bodies.length} lines`}.`,
+      `On the list: ${bodies.length === 1 ? this.buying.nameOf({ item: null, words: null, ...bodies[0] }) : `${bodies.length} lines`}.`,
     );
   }
   private lineOf(item: string, amount: number, unit: Shopping['unit'], kit: string | null) {

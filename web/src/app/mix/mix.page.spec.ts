@@ -1,4 +1,3 @@
-import { demoId } from '@dolly-tub/demo';
 import { open } from '../testing/house';
 import { Emergency } from './emergency';
 import { MixPage } from './mix.page';
@@ -82,8 +81,8 @@ describe('Mix', () => {
   });
   test('an own bottle is judged by what went in', async () => {
     const p = await open(MixPage, { with: 'chlorine-bleach' });
-    p.fixture.componentInstance['add']({ bottle: demoId(5, 2) });
-    await p.settle();
+    await p.press(/^Add a mixed bottle/);
+    await p.press(/^The tall sprayer/);
     expect(p.text('.ask')).toMatch(/The mixed bottle/);
     expect(p.text('.head')).toMatch(/3 of 5: keep apart/);
   });

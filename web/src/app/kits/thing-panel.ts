@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { type LogFields, parseNumber } from '@dolly-tub/core';
+import { deedsFrom } from '../household/deeds';
+import { Chooser } from '../shared/chooser';
+import { aNumber } from '../shared/valid';
+import { figure } from '../shared/words';
+import { Listing } from './listing';
+import { Moving } from './moving';
+import type { Thing } from './shelf';
+
+/** The thing that is picked on the shelf: counted, moved, listed, bought. */
+@Component({
+  selector: 'dt-thing-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  templateUrl: './thing-panel.html',
+  styleUrl: './thing-panel.scss',
+})
+export class ThingPanel {
+  private readonly deeds = deedsFrom('kits');
+  private readonly moving = inject(Moving);
+  protected readonly listing = new Listing();
+  readonly thing = input.required<Thing>();
+  /** Its pack, dates, colour and price are to be changed. */
+  readonly wanted = output();
+  protected readonly counting = new FormGroup({
+    onHand: new FormControl('', { nonNullable: true, validators: [aNumber] }),
+  });
+  protected readonly places = computed(() => this.moving.places(this.thing().stock));
+  protected readonly said = computed(() => this.deeds.trouble() ?? this.listing.said());
+
+  constructor() {
+    effect(() => this.counting.reset({ onHand: String(this.thing().stock.onHand) }));
+  }
+  protected moveTo(to: string): void {
+    const [place, kit] = to.split('@');
+    this.moving.put(this.thing().stock, { place: place!, kit: kit! });
+  }
+  protected list(): void {
+    const { item, pack, kit } = this.thing().stock;
+    this.listing.add(item, pack.unit, pack.amount, kit);
+  }
+  protected count(): void {
+    const { onHand, pack } = this.thing().stock;
+    const counted = parseNumber(this.counting.getRawValue().onHand);
+    if (counted === null) return;
+    this.moveStock('count', Math.round((counted - onHand) * 1000) / 1000, `Counted: ${figure(counted)} ${pack.unit}.`);
+  }
+  protected bought(): void {
+    const { stock, name } = this.thing();
+    this.moveStock('buy', stock.pack.amount, `One ${name} more.`);
+  }
+  private moveStock(reason: 'count' | 'buy', delta: number, says: string): void {
+    const { stock, name } = this.thing();
+    const moves: LogFields['moves'] = [{ stock: stock.id, delta, unit: stock.pack.unit }];
+    this.deeds.ask({ does: 'write', entry: { kind: 'stock', reason, moves, names: { product: name } } }, says);
+  }
+}
