@@ -56,6 +56,24 @@ describe('Everything on everything', () => {
     expect(p.text('[role=status]')).toMatch(/^1 of 155 materials\. A rung/);
     expect(p.text('table')).toMatch(/particulate/);
   });
+  test('as a table it is sorted by what is tapped', async () => {
+    const p = await openField();
+    await p.press(/^Compute/);
+    const w = FakeWorker.all[0]!;
+    const { faces } = w.asked!;
+    for (const face of [faces[0]!, faces.at(-1)!]) w.answer(face);
+    await p.settle();
+    const families = (): string[] =>
+      [...p.fixture.nativeElement.querySelectorAll('tbody th')].map((th) => (th as HTMLElement).textContent!);
+    const up = families();
+    expect(up).toHaveLength(new Set(up).size);
+    expect(up.length).toBeGreaterThan(1);
+    const header = p.fixture.nativeElement.querySelector('thead th') as HTMLElement;
+    header.click();
+    await p.settle();
+    expect(header.getAttribute('aria-sort')).toBe('descending');
+    expect(families()).toEqual([...up].reverse());
+  });
   test('arrows move over the cells, the line above says what is there, Enter opens its ladder', async () => {
     const p = await openField();
     await p.press(/^Compute/);
