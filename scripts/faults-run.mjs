@@ -55,8 +55,11 @@ export async function tried() {
     const cover = {};
     for (const [test, ids] of Object.entries(faults.mutantCoverage?.perTest ?? {}))
       for (const id of Object.keys(ids)) (cover[id] ??= []).push(Number(test.slice(1)));
-    console.log(JSON.stringify({ tests: told, cover, took_ms: Date.now() - started }));
-    process.exit(0);
+    // a long line into a pipe is written after this turn: leave once it is
+    process.stdout.write(`${JSON.stringify({ tests: told, cover, took_ms: Date.now() - started })}\n`, () =>
+      process.exit(0),
+    );
+    return;
   }
   for (const n of process.env.TESTS.split(',').map(Number))
     try {

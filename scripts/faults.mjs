@@ -101,7 +101,8 @@ function tryOne(bundle, env, limit_ms) {
     child.stdout.on('data', (d) => (said += d));
     child.stderr.on('data', (d) => (said += d));
     const clock = setTimeout(() => child.kill('SIGKILL'), limit_ms);
-    child.on('exit', (code) => {
+    // once all that it said is read, not merely once it has ended
+    child.on('close', (code) => {
       clearTimeout(clock);
       done({ code, said });
     });

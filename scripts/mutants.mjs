@@ -15,7 +15,7 @@ const FOLDERS = {
     'core/src/mixing',
     ['mixing/mixing', 'mixing/places', 'mixing/where', '../checks/mixing-published', '../checks/harmless'],
   ],
-  label: ['core/src/label', ['label/label', 'label/broken', 'label/own', 'label/by-hand']],
+  label: ['core/src/label', ['label/label', 'label/broken', 'label/own', 'label/by-hand', 'label/reader']],
   chemistry: [
     'core/src/chemistry',
     ['chemistry/chemistry', 'chemistry/explain', 'chemistry/by-hand', '../checks/equilibria', '../checks/published'],

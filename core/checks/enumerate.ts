@@ -1,7 +1,7 @@
 import type { Catalogue, Context, Question, Rung } from '@dolly-tub/core';
 import { faceOf } from '../src/method/advise';
-import { evidenceFor, method, type Method, takesWetness, thin } from '../src/method/combine';
-import { front } from '../src/method/front';
+import { evidenceFor, method, type Method, takesWetness } from '../src/method/combine';
+import { ladderOf } from '../src/method/ladder';
 import { dryOption, productOptions, toolOption } from '../src/method/options';
 import { refuseProduct, refuseTool } from '../src/method/refuse';
 import { rungOf } from '../src/method/rung';
@@ -51,11 +51,9 @@ export function enumerate(
       if (m.effect >= t.leastEffect) all.push(m);
     }
   }
-  const ladder = front(all);
-  const found = ladder.findIndex((m) => m.effect >= t.suffices);
-  const kept = thin(ladder, found, catalogue);
+  const { stands, recommended } = ladderOf(all, face, catalogue);
   return {
-    ladder: kept.map((m, i) => rungOf(m, i + 1, face, context, catalogue)),
-    recommended: found < 0 ? null : kept.indexOf(ladder[found]!) + 1,
+    ladder: stands.map((s, i) => rungOf(s, i + 1, face, context, catalogue)),
+    recommended: recommended ? stands.findIndex((s) => s.method === recommended) + 1 : null,
   };
 }

@@ -907,6 +907,8 @@ export const ApplicationSchema = Type.Object({
   wetness: oneOf(['dry', 'damp', 'wet', 'flood']),
   reaches: Type.Boolean(),
   held: Type.Boolean(),
+  /** The same way of working as that one, only more of it. */
+  degreeOf: Type.Optional(Type.String()),
   forStates: Words,
   /** Only there. */
   zone: Type.Optional(Type.String()),
@@ -958,6 +960,8 @@ export const TuningSchema = Type.Object({
   bodyFromLift: Type.Number(),
   suffices: Type.Number(),
   mergeWithin: Type.Number(),
+  /** Share of what a soil’s best chemistry lifts from which another is a remedy of it too. */
+  remedyFrom: Type.Number(),
   mostRungs: Type.Integer(),
   priorWeight: Type.Number(),
   reserve_molPerL: Type.Number(),

@@ -15,7 +15,7 @@ const BELOW = String.raw`<\s?=?|≤|less than|not more than|at most|up to|under|
 const ABOVE = String.raw`>\s?=?|≥|more than|at least|not less than|over|min(?:imum|\.)?`;
 const NEAR = String.raw`~|≈|about|approx(?:imately|\.)?|ca\.?|between|from|of`;
 const NUM = String.raw`(-?\d{1,4}(?:[.,]\d{1,6})?)`;
-const UNIT = String.raw`(?:%|per ?cent\b|gew\.?-?%|wt\.?-?%|vol\.?-?%)`;
+const UNIT = String.raw`(?:%|per ?cent\b|(?:gew|wt|vol)\.?[ -]?%)`;
 const MORE = String.raw`(?:or|and) (?:more|over|above|higher)`;
 const TO = String.raw`-|to|and|up to|but|or over but`;
 const AFTER = String.raw`(?:\(?\s?(?:w\s?\/\s?w|v\s?\/\s?v|w\s?\/\s?v|m\s?\/\s?m|by (?:volume|weight|mass|wt|vol))\s?\)?)`;
@@ -39,7 +39,9 @@ export function inPercent(text: string): string {
   // 10 volumes of oxygen are 3 % of hydrogen peroxide (pharmacopoeia)
   const volumes = /peroxide|oxyg[ée]n[ée]e|oxigenada|peroxid\b/i.test(text);
   let t = (
-    volumes ? text.replace(/(\d{1,3}) ?vol(?:umes?)?\b\.?(?! ?-?%)/gi, (_m, n: string) => say(number(n) * 0.3)) : text
+    volumes
+      ? text.replace(/(\d{1,3}) ?vol(?:umes?)?\b(?!\.? ?-?%)\.?/gi, (_m, n: string) => say(number(n) * 0.3))
+      : text
   )
     .replace(/(\d{1,4}(?:[.,]\d{1,4})?) ?g ?(?:per|\/) ?100 ?(?:g|ml)\b/gi, (_m, n: string) => say(number(n)))
     .replace(/(\d{1,5}(?:[.,]\d{1,4})?) ?g ?\/ ?(?:l|kg)\b/gi, (_m, n: string) => say(number(n) / 10))
@@ -79,11 +81,10 @@ function readOne(text: string, bare: boolean): Amount {
     else if (below) [min, max] = [0, a];
     else if (above || more || more2) [min, max] = [a, 100];
     else [min, max] = [a, a];
-    // "≤ 0 %" claims that there is none: of something that is named there is some
-    if (second === undefined && below && a <= 0) min = max = -1;
   } else if (bare && (m = BARE.exec(t))) [min, max] = [number(m[2]!), number(m[3]!)];
   else return { percent: null, rest: text };
   const rest = `${t.slice(0, m.index)} ${t.slice(m.index + m[0].length)}`;
+  // "≤ 0 %" claims that there is none: of something that is named there is some
   if (min < 0 || max <= 0)
     return { percent: null, rest, wrong: `"${m[0].trim()}": an amount is more than 0 %. Check the figure.` };
   if (max > 100 || min > 100)

@@ -1,8 +1,9 @@
 import { type Catalogue, isWater, type Product, sourceOf, type Tool, tuning, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
-import { combine, type Method, thin } from './combine';
-import { front } from './front';
+import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
+import { strongestRung } from './job';
+import { byHarm, ladderOf } from './ladder';
 import { dryOption, productOptions } from './options';
 import { refusal, refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
@@ -155,23 +156,20 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   }
 
   const methods = (list: readonly ChemOption[]): Method[] =>
-    face.soil.damage ? [] : front(combine(list, tools, face, need, question, context, catalogue));
-  const now = methods(chems.filter((c) => c.from === null));
-  const found = now.findIndex((m) => m.effect >= t.suffices);
-  const kept = thin(now, found, catalogue);
-  const chosen = found < 0 ? null : now[found]!;
+    face.soil.damage ? [] : combine(list, tools, face, need, question, context, catalogue);
+  const now = ladderOf(methods(chems.filter((c) => c.from === null)), face, catalogue);
   // what may only be done another day is shown where it would do more, and never recommended
   const later = chems.some((c) => c.from !== null)
-    ? thin(methods(chems.filter((c) => c.from !== null)), -1, catalogue)
-        .filter((m) => !kept.some((k) => k.cost <= m.cost && k.effect >= m.effect))
-        .slice(0, Math.max(1, t.mostRungs - kept.length))
+    ? ladderOf(methods(chems.filter((c) => c.from !== null)), face, catalogue)
+        .stands.filter(({ method: m }) => !now.stands.some(({ method: k }) => k.cost <= m.cost && k.effect >= m.effect))
+        .slice(0, Math.max(1, t.mostRungs - now.stands.length))
     : [];
-  const shown = later.length ? [...kept, ...later].sort((a, b) => a.cost - b.cost || a.effect - b.effect) : kept;
-  const ladder = shown.map((m, i) => rungOf(m, i + 1, face, context, catalogue));
-  const recommended = chosen ? shown.indexOf(chosen) + 1 : null;
+  const shown = [...now.stands, ...later].sort(byHarm);
+  const ladder = shown.map((s, i) => rungOf(s, i + 1, face, context, catalogue));
+  const recommended = now.recommended ? shown.findIndex((s) => s.method === now.recommended) + 1 : null;
   const hygiene = face.soil.damage
     ? null
-    : hygieneOf(face, context, ladder[(recommended ?? 0) - 1] ?? ladder[ladder.length - 1] ?? null, catalogue);
+    : hygieneOf(face, context, ladder[(recommended ?? 0) - 1] ?? strongestRung(ladder), catalogue);
   if (hygiene?.disinfect)
     for (const r of ladder)
       r.then = {
@@ -206,7 +204,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   else if (recommended === null)
     because.push({
       text:
-        later.length && !kept.length
+        later.length && !now.stands.length
           ? 'Nothing may be done here today: see the rung that says from when.'
           : ladder.length
             ? 'No rung here is likely to clear it. Take the strongest once or twice, then get professional help.'

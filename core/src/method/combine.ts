@@ -1,9 +1,9 @@
 import { type Catalogue, type Tool, tuning } from '../catalogue';
 import { front, type Scored } from './front';
 import { toolOption } from './options';
-import { methodName } from './rung';
 import { stirsUp } from './refuse/tool';
 import { mustWash, washes, washesBy, washesWith } from './wash';
+import { ledBy, remediesFor } from './remedies';
 import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
 
 /** One method: chemistry with a tool, its dose, the effect the model expects, and what the household saw. */
@@ -56,7 +56,13 @@ export function combine(
   const out: Method[] = [];
   const t = tuning(catalogue);
   const evidence = evidenceFor(q, context);
-  const ledBy = (parts: () => Rung['doses']): string => (evidence.length ? leading(parts()) : '');
+  const seenBy = (parts: () => Rung['doses']): string => (evidence.length ? leading(parts()) : '');
+  const remedies = remediesFor(face, catalogue);
+  // what a ladder may end with is not outdone by another chemistry
+  const remedyOf = ({ product }: ChemOption): string => {
+    const led = product && ledBy(product);
+    return led && remedies.has(led) ? led : '';
+  };
   for (const dry of [true, false]) {
     const toolAll = tools
       .filter((x) => takesWetness(x, dry ? 'dry' : 'wet', face))
@@ -65,8 +71,11 @@ export function combine(
       .filter((x) => x.D >= t.tooWeak || (!dry && x.tool.cloth !== undefined));
     const chemAll = chems.filter((c) => (c.application.wetness === 'dry' && !c.product) === dry);
     const wash = mustWash(face);
-    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${ledBy(x.parts)}`);
-    const chemSide = frontOf(chemAll, (x) => `${x.plain}|${wash && washesWith(x, catalogue)}|${ledBy(x.parts)}`);
+    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${seenBy(x.parts)}`);
+    const chemSide = frontOf(
+      chemAll,
+      (x) => `${x.plain}|${wash && washesWith(x, catalogue)}|${seenBy(x.parts)}|${remedyOf(x)}`,
+    );
     for (const chem of chemSide)
       for (const tool of toolSide) {
         if (tool.tool.alone && !chem.plain) continue;
@@ -123,54 +132,4 @@ export function method(
     more: D,
     cost: 1 - chem.keep * tool.keep,
   };
-}
-
-/**
- * At most seven rungs that a person can tell apart. Each does at least `mergeWithin` more than the one
- * before; the recommended one always stays; the strongest worth naming is the gentlest within
- * `mergeWithin` of the most that can be had (more harm for no more effect is no rung); what does less
- * than `leastShare` of that is not worth the walk.
- */
-export function thin(all: Method[], recommended: number, catalogue: Catalogue): Method[] {
-  const t = tuning(catalogue);
-  const most = all[all.length - 1]?.gain ?? 0;
-  const strongest = all.find((m) => m.gain >= most - t.mergeWithin);
-  const chosen = all[recommended];
-  const worth = all.filter(
-    (m) => m === chosen || m === strongest || (m.gain >= most * t.leastShare && m.cost < strongest!.cost),
-  );
-  let kept: Method[] = [];
-  for (const m of worth) {
-    // a way stands once, wherever its twin would stand
-    if (m === chosen) kept = kept.filter((k) => way(k) !== way(m));
-    else if (kept.slice(0, -1).some((k) => way(k) === way(m))) continue;
-    // the recommended one takes the place of neighbours that nobody can tell from it
-    if (m === chosen) while (kept.length && same(kept[kept.length - 1]!, m, true, t.mergeWithin)) kept.pop();
-    const last = kept[kept.length - 1];
-    if (!last || m === chosen || !same(last, m, false, t.mergeWithin)) kept.push(m);
-    // the same way with a better cloth, at no wear to speak of, is the way to do it
-    else if (last !== chosen && way(last) === way(m) && m.cost - last.cost < t.mergeWithin) kept[kept.length - 1] = m;
-  }
-  while (kept.length > t.mostRungs) {
-    // drop the rung whose neighbours are nearest in effect
-    let worst = -1;
-    let gap = Infinity;
-    for (let i = 1; i < kept.length - 1; i++) {
-      if (kept[i] === chosen) continue;
-      const g = kept[i + 1]!.gain - kept[i - 1]!.gain;
-      if (g < gap) [gap, worst] = [g, i];
-    }
-    if (worst < 0) break;
-    kept = kept.filter((_, i) => i !== worst);
-  }
-  return kept;
-}
-
-/** What a person would say of two methods that they are the same way: product, way of putting on, warmth, kind of tool. */
-const way = ({ chem, tool }: Method): string =>
-  chem.product ? methodName(chem, tool) : tool.tool.cloth ? 'dry with a cloth' : methodName(chem, tool);
-
-/** Whether a person could not tell two rungs apart; the recommended one only where both are as gentle. */
-function same(last: Method, m: Method, chosen: boolean, within: number): boolean {
-  return (m.gain - last.gain < within && (!chosen || m.cost - last.cost < within)) || way(last) === way(m);
 }

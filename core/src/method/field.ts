@@ -1,3 +1,4 @@
+import { strongestRung } from './job';
 import type { Catalogue } from '../catalogue';
 import { advise } from './advise';
 import type { Context } from './types';
@@ -27,7 +28,7 @@ export function fieldRow(
     const empty = { rung: 0, effect: 0, harm: 0 };
     if (!a.ok) return { state: 'none', name: a.problems[0]!.message, ...empty };
     if (catalogue.soils.get(soil)!.damage) return { state: 'damage', name: a.value.because[0]!.text, ...empty };
-    const r = a.value.ladder.find((x) => x.rung === a.value.recommended) ?? a.value.ladder[a.value.ladder.length - 1];
+    const r = a.value.ladder.find((x) => x.rung === a.value.recommended) ?? strongestRung(a.value.ladder);
     if (!r) return { state: 'none', name: a.value.because[0]!.text, ...empty };
     return {
       state: a.value.recommended === null ? 'short' : 'rung',

@@ -1,3 +1,4 @@
+import { strongestRung } from './job';
 import type { Catalogue } from '../catalogue';
 import { advise } from './advise';
 import type { Context, Question, Rung } from './types';
@@ -17,7 +18,7 @@ export function finishesMatter(
     const a = advise({ ...q, finish }, context, catalogue);
     if (!a.ok) return { rung: null, suffices: false };
     const first = a.value.ladder.find((r) => r.rung === a.value.recommended);
-    return { rung: first ?? a.value.ladder[a.value.ladder.length - 1] ?? null, suffices: first !== undefined };
+    return { rung: first ?? strongestRung(a.value.ladder), suffices: first !== undefined };
   };
   const unknown = best(null).rung?.name;
   const each = material.finishes.map((f) => ({ finish: f.id, name: f.name, ...best(f.id) }));

@@ -65,7 +65,12 @@ describe('properties over faces, soils and households', () => {
           const sum = r.sinner.chemistry + r.sinner.action + r.sinner.temperature + r.sinner.time;
           if (Math.abs(sum - 1) > 1e-9 || r.effect < 0 || r.effect > 1 || r.harm < 0 || r.harm > 1) return false;
           const last = a.ladder[i - 1];
-          if (last && (last.harm > r.harm || last.effect >= r.effect)) return false;
+          if (last && last.harm > r.harm) return false;
+          // what harms more does more, or is a remedy that is there for its chemistry
+          if (!r.remedy && a.ladder.slice(0, i).some((x) => !x.remedy && x.effect >= r.effect)) return false;
+          // a step within a rung does more, too
+          if (r.stronger.some((x, n) => x.effect <= (r.stronger[n - 1]?.effect ?? r.effect) || x.harm < r.harm))
+            return false;
           if (r.dwell_min > r.dwellMax_min || !r.steps.length) return false;
           // the sums that the page shows are the figures that it shows
           if (Math.abs(1 - r.harms.reduce((k, h) => k * (1 - h.h), 1) - r.harm) > 1e-9) return false;

@@ -1,10 +1,12 @@
 import { capital } from '../reason';
 import { type Catalogue, type Mechanism, sourceOf, tuning } from '../catalogue';
 import { mechanismOf, type Method } from './combine';
+import type { Stand } from './ladder';
 import type { ProductOption } from './options';
 import { washes } from './wash';
 import { judgeThere, thereWords, wearFor } from '../gate';
 import { neighbourHit, toldFor } from './refuse';
+import { ledBy } from './remedies';
 import { coverageOf } from './stances';
 import { composeSteps, usesOf } from './steps';
 import { activeOf, doseOf } from './supply';
@@ -36,7 +38,8 @@ function sinnerOf(m: Method, face: Face, catalogue: Catalogue): Share {
 }
 
 /** A method told in full: name, steps, protection, shares, sums, basis. */
-export function rungOf(m: Method, rung: number, face: Face, context: Here, catalogue: Catalogue): Rung {
+export function rungOf(stand: Stand, rung: number, face: Face, context: Here, catalogue: Catalogue): Rung {
+  const m = stand.method;
   const { chem, tool } = m;
   const p = chem.product;
   const water = p !== null && chem.plain;
@@ -89,6 +92,8 @@ export function rungOf(m: Method, rung: number, face: Face, context: Here, catal
     modelEffect: m.modelEffect,
     evidence: m.evidence,
     harm: m.cost,
+    stronger: stand.stronger.map((more) => ({ how: moreThan(m, more), effect: more.effect, harm: more.cost })),
+    remedy: stand.remedy && p ? (catalogue.mechanisms.get(ledBy(p))?.name ?? null) : null,
     sinner: sinnerOf(m, face, catalogue),
     doses: [...chem.parts(), ...tool.parts()].sort((a, b) => b.dose - a.dose),
     harms: [...chem.harms(), ...tool.harms()].sort((a, b) => b.h - a.h),
@@ -164,11 +169,24 @@ function guardFor(o: ProductOption, context: Context, catalogue: Catalogue): str
   return null;
 }
 
+/** What is more about a method than about another of the same way: "warm, on a held cloth, 30 min". */
+function moreThan({ chem: less, tool }: Method, { chem, tool: other }: Method): string {
+  const said = [
+    chem.temperature_C > less.temperature_C ? 'warm' : null,
+    chem.application.id !== less.application.id ? chem.application.says : null,
+    chem.dose && less.dose && chem.dose.amount > less.dose.amount ? `${chem.dose.amount} ${chem.dose.unit}` : null,
+    chem.dwell_min > less.dwell_min ? `left ${round1(chem.dwell_min)} min` : null,
+    other.tool.id !== tool.tool.id ? `with ${withArticle(other.tool.name)}` : null,
+  ];
+  return said.filter(Boolean).join(', ') || 'more of it';
+}
+const withArticle = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name}`;
+
 const round1 = (x: number): number => Math.round(x * 10) / 10;
 /** How a method is called: product, strength, way of putting on, and the tool where it matters. */
 export function methodName(chem: ChemOption, tool: ToolOption): string {
   const t = tool.tool.name;
-  if (!chem.product) return `Dry, with ${/^[aeiou]/i.test(t) ? 'an' : 'a'} ${t}`;
+  if (!chem.product) return `Dry, with ${withArticle(t)}`;
   const warm = chem.temperature_C > 25 ? ', warm' : '';
   const name = chem.product.name.replace(/\s+\d+(\.\d+)?\s*%$/, '');
   const strength = chem.strength ? ` ${chem.strength.percent} %` : '';

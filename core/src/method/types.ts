@@ -189,6 +189,10 @@ export interface Rung {
   modelEffect: number;
   evidence: { worked: number; of: number } | null;
   harm: number;
+  /** What makes the same way stronger, a step each. */
+  stronger: { how: string; effect: number; harm: number }[];
+  /** The chemistry that it stands for, one that lifts nearly the most of this soil; null where it stands for none. */
+  remedy: string | null;
   sinner: Share;
   /** Dose by mechanism: the sum behind effect. */
   doses: { mechanism: string; name: string; lifts: number; supply: number; dose: number }[];
