@@ -197,9 +197,15 @@ export function withFinish(material: Material, finish?: string | null): Material
   const f = finish ? material.finishes.find((x) => x.id === finish) : undefined;
   if (!f) return material;
   let face = faces.get(f);
-  if (!face)
-    faces.set(f, (face = { ...material, ...f.changes, name: f.name, basis: f.basis ?? material.basis } as Material));
+  if (!face) {
+    face = { ...material, ...f.changes, name: f.name, basis: f.basis ?? material.basis } as Material;
+    faces.set(f, face);
+    ids.set(face, `${material.id}/${f.id}`);
+  }
   return face;
 }
+const ids = new WeakMap<Material, string>();
+/** Id of a material, followed by a stroke and its finish where one was laid over it. */
+export const faceIdOf = (material: Material): string => ids.get(material) ?? material.id;
 /** Records are immutable: a face is laid out once, so that what is worked out about it can be kept. */
 const faces = new WeakMap<Material['finishes'][number], Material>();

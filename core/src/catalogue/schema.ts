@@ -174,6 +174,8 @@ export const ProductSchema = Type.Object({
   /** Kind of face its label is made for; `none` = a machine, a drain or another use. */
   suits: oneOf(['hard', 'soft', 'both', 'none']),
   families: Type.Optional(Words),
+  /** Surfaces (`material/finish`) that its label names: there its own limits give way, for the time of the label. */
+  madeOn: Type.Optional(Words),
   /** Natures of soil that it is made for; absent = any. */
   forNatures: Type.Optional(Words),
   /** Made for floors, hard or pile. */

@@ -58,7 +58,7 @@ const PLAIN = new Set(
 );
 const CAS = /\b\d{2,7}-\d{2}-\d\b/g;
 const PH =
-  /\bph(?: value)?(?: \([^)]{0,20}\))?\s{0,2}[:=]?\s{0,2}(?:[<>≤≥~]|approx\.?|about|ca\.?)?\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?)(?:\s{0,2}(?:-|–|to)\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?))?(?:\s{0,2}\([^)]{0,20}\))?/gi;
+  /\bph(?: value)?(?: ?\([^)]{0,20}\))?\s{0,2}[:=]?\s{0,2}(?:[<>≤≥~]|approx\.?|about|ca\.?)?\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?)(?:\s{0,2}(?:-|–|to)\s{0,2}(\d{1,2}(?:[.,]\d{1,2})?))?(?:\s{0,2}\([^)]{0,20}\))?/gi;
 const PREFIX =
   /^[\s:.-]*(?:(?:also )?contains?|ingredients?|composition|made (?:from|of|with)|components?|list of ingredients)\b\s*[:.-]?\s*/i;
 
@@ -325,7 +325,7 @@ class Reading {
       this.take({ substance: byCas, match: 'cas' }, raw, percent, raw);
       return;
     }
-    if (this.parts(full, raw, percent) || this.near(outer || full, raw, percent)) return;
+    if (this.parts(full, raw) || this.near(outer || full, raw, percent)) return;
     if (!this.scan(full, raw, percent)) this.unrecognised.push(raw);
   }
 
@@ -400,7 +400,7 @@ class Reading {
   }
 
   /** "sodium bicarbonate and citric acid", "aqua / water": only when every part is a name. */
-  private parts(full: string, raw: string, percent: PercentRange | null): boolean {
+  private parts(full: string, raw: string): boolean {
     const words = full.split(/ and | & | \+ |\//).map((w) => clean(w));
     if (words.length < 2) return false;
     const hits = words.map((w) => {
@@ -408,7 +408,7 @@ class Reading {
       return hit?.loose && this.hides(w, hit) ? null : hit;
     });
     if (hits.some((h) => !h)) return false;
-    hits.forEach((h) => this.take(h!, raw, words.length > 1 ? null : percent, ''));
+    hits.forEach((h) => this.take(h!, raw, null, ''));
     return true;
   }
 

@@ -1,4 +1,4 @@
-import { type FaceWhen, type Material, percentInUse, type Product, type Soil, tuning } from '@dolly-tub/core';
+import { faceById, type FaceWhen, type Material, percentInUse, type Product, type Soil, tuning } from '@dolly-tub/core';
 import { catalogue as c } from '../../../checks/catalogue-for-tests';
 import { at, here, on, pack, saysAll, thing, way } from '../../../checks/faces';
 import {
@@ -14,6 +14,7 @@ import {
 } from '.';
 import { fits, holdsFor, toldFor } from './holds';
 import { polishes } from './strength';
+import { strengthsOf } from '../supply';
 import { listed, refusal } from './words';
 
 const near = tuning(c).near;
@@ -286,5 +287,41 @@ describe('the words of a refusal', () => {
         c,
       )?.kind;
     expect([salt(50), salt(49.9)]).toEqual(['worsens', undefined]);
+  });
+});
+
+describe('what a product is made for', () => {
+  const faces = [...c.materials.values()].flatMap((m) => [m.id, ...m.finishes.map((f) => `${m.id}/${f.id}`)]);
+  const verdictsOf = (p: Product, face: string) =>
+    strengthsOf(p, c).map((s) => strengthOnMaterial(s, faceById(face, c)!, c));
+  const made = [...c.products.values()].filter((p) => p.madeOn);
+
+  test('each family that a label names has a surface that bears it', () => {
+    const bearsNone = [...c.products.values()].flatMap((p) =>
+      (p.advised === false ? [] : (p.families ?? []))
+        .filter((family) => {
+          const mine = faces.filter((f) => faceById(f, c)!.family === family);
+          return !mine.some((f) => verdictsOf(p, f).some((v) => !('refusal' in v)));
+        })
+        .map((family) => `${p.id} on ${family}`),
+    );
+    expect(bearsNone).toEqual([]);
+  });
+  test('a surface that the label names bears it for as long as the label says, and no other finish by that', () => {
+    expect(made.length).toBeGreaterThan(5);
+    for (const p of made)
+      for (const face of p.madeOn!) {
+        expect(faces).toContain(face);
+        expect(p.families).toContain(faceById(face, c)!.family);
+        for (const v of verdictsOf(p, face)) {
+          if ('refusal' in v) throw new Error(`${p.id} on ${face}: ${v.refusal.because}`);
+          if (v.nearness.some((n) => n.name.startsWith('made for')))
+            expect(v.maxMinutes).toBeLessThanOrEqual(p.dwell_min!.max);
+        }
+      }
+    const polish = c.products.get('brass-polish')!;
+    expect(verdictsOf(polish, 'brass/lacquered').every((v) => 'refusal' in v)).toBe(true);
+    expect(verdictsOf(polish, 'brass').every((v) => 'refusal' in v)).toBe(true);
+    expect(verdictsOf({ ...polish, madeOn: [] }, 'copper/bare').every((v) => 'refusal' in v)).toBe(true);
   });
 });

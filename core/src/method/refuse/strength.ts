@@ -1,4 +1,4 @@
-import { type Catalogue, type Material, percentInUse, sourceOf, tuning, withFinish } from '../../catalogue';
+import { type Catalogue, faceIdOf, type Material, percentInUse, sourceOf, tuning, withFinish } from '../../catalogue';
 import { significant } from '../../quantity';
 import type { Strength } from '../supply';
 import type { Neighbour, Refusal } from '../types';
@@ -125,11 +125,18 @@ export function strengthOnMaterial(s: Strength, material: Material, catalogue: C
 }
 function judgeStrength(s: Strength, material: Material, catalogue: Catalogue): Verdict {
   const { near } = tuning(catalogue);
+  const made = s.product.madeOn?.includes(faceIdOf(material)) ?? false;
   let maxMinutes = Infinity;
   const nearness: { name: string; h: number }[] = [];
   for (const limit of LIMITS)
     for (const said of limit(s, material, catalogue)) {
-      if (said.refusal) return { refusal: said.refusal };
+      if (said.refusal) {
+        // its label names this very surface: for the time of the label, and as near a limit as can be
+        if (!made) return { refusal: said.refusal };
+        maxMinutes = Math.min(maxMinutes, s.product.dwell_min?.max ?? 0);
+        nearness.push({ name: `made for ${material.name}, past its limit`, h: near.zone });
+        continue;
+      }
       if (said.minutes !== undefined) maxMinutes = Math.min(maxMinutes, said.minutes);
       if (said.near && said.near.h > near.tell) nearness.push({ ...said.near, h: Math.min(near.most, said.near.h) });
     }

@@ -24,7 +24,7 @@ export class FieldTable {
   protected readonly sort = signal<Sort>({ active: FAMILY, direction: 'asc' });
   protected readonly natures = computed(() => [...new Set(this.soils().map((s) => s.nature))]);
   protected readonly columns = computed(() => [FAMILY, ...this.natures()]);
-  private readonly shares = computed(() => {
+  private readonly families = computed(() => {
     const natureOf = this.soils().map((s) => s.nature);
     return [...new Set(this.lines().map((l) => l.family))].map((family) => {
       const cells = this.lines().flatMap((l) => (l.family === family ? [this.rows().get(l.id) ?? []] : []));
@@ -32,16 +32,16 @@ export class FieldTable {
         const mine = cells.flatMap((row) => row.filter((_, n) => natureOf[n] === nature));
         return mine.length ? mine.filter((x) => x.state === 'rung').length / mine.length : null;
       };
-      return { family, by: new Map(this.natures().map((n) => [n, of(n)])) };
+      return { family, shares: new Map(this.natures().map((n) => [n, of(n)])) };
     });
   });
   protected readonly sorted = computed(() => {
     const { active, direction } = this.sort();
     const way = direction === 'desc' ? -1 : 1;
-    return [...this.shares()].sort((a, b) =>
+    return [...this.families()].sort((a, b) =>
       active === FAMILY || !direction
         ? (a.family < b.family ? -1 : 1) * (direction ? way : 1)
-        : ((a.by.get(active) ?? -1) - (b.by.get(active) ?? -1)) * way,
+        : ((a.shares.get(active) ?? -1) - (b.shares.get(active) ?? -1)) * way,
     );
   });
 }
