@@ -1,6 +1,7 @@
 import type { Catalogue, Context, Question, Rung } from '@dolly-tub/core';
 import { faceOf } from '../src/method/advise';
 import { evidenceFor, method, type Method, takesWetness } from '../src/method/combine';
+import { insteadOf } from '../src/method/instead';
 import { ladderOf } from '../src/method/ladder';
 import { dryOption, productOptions, toolOption } from '../src/method/options';
 import { refuseProduct, refuseTool } from '../src/method/refuse';
@@ -33,7 +34,8 @@ export function enumerate(
   const evidence = evidenceFor(q, context);
   const nothing: ChemOption = dryOption(catalogue);
   const all: Method[] = [];
-  for (const tool of face.soil.damage ? [] : catalogue.tools.values()) {
+  const every = new Set<ChemOption>();
+  for (const tool of face.soil.damage && !face.soil.restores ? [] : catalogue.tools.values()) {
     const ways = [nothing];
     for (const product of catalogue.products.values()) {
       if (refuseProduct(product, face, context, catalogue)) continue;
@@ -41,6 +43,7 @@ export function enumerate(
         ...productOptions(product, face, context, catalogue).admitted.filter((o) => o.plain || o.D >= t.tooWeak),
       );
     }
+    for (const chem of ways) every.add(chem);
     for (const chem of ways) {
       if (refuseTool(tool, face, context, catalogue)) continue;
       const dry = chem.product === null;
@@ -53,7 +56,9 @@ export function enumerate(
   }
   const { stands, recommended } = ladderOf(all, face, catalogue);
   return {
-    ladder: stands.map((s, i) => rungOf(s, i + 1, face, context, catalogue)),
+    ladder: stands.map((s, i) =>
+      rungOf(s, i + 1, insteadOf(s, [...every], need, q, face, context, catalogue), face, context, catalogue),
+    ),
     recommended: recommended ? stands.findIndex((s) => s.method === recommended) + 1 : null,
   };
 }

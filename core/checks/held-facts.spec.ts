@@ -31,7 +31,8 @@ const TESTS: Record<string, (r: Rung) => boolean> = {
   'strong alcohol': (r) => holds(productOf(r), 'alcohol', 20),
   'white spirit': (r) => holds(productOf(r), 'hydrocarbon', 20),
   peroxide: (r) => holds(productOf(r), 'peroxide', 0.5),
-  soap: (r) => holds(productOf(r), 'soap', 1),
+  // a powder’s antifoam holds some; what curdles with tannin is a soap
+  soap: (r) => holds(productOf(r), 'soap', 5),
   detergent: (r) => (productOf(r)?.mechanisms['surfactant'] ?? 0) > 0.2,
   abrasive: (r) => catalogue.tools.get(r.tool)!.abrasive !== 'none' || (productOf(r)?.mechanisms['abrasion'] ?? 0) > 0,
   steam: (r) => Boolean(catalogue.tools.get(r.tool)!.mechanisms['steam']),

@@ -280,6 +280,8 @@ export const SoilSchema = Type.Object({
         when: Type.Optional(FaceWhen),
         /** A ban on wetting that holds for a damp cloth too. */
         damp: Type.Optional(Type.Boolean()),
+        /** Percent of a class from which a ban on it holds. */
+        fromPercent: Type.Optional(Type.Number()),
       },
       { additionalProperties: false },
     ),
@@ -333,6 +335,8 @@ export const SoilSchema = Type.Object({
   /** Named first where nothing is asked yet: what people ask about most, or what is spilled and cannot wait. */
   asked: Type.Optional(oneOf(['often', 'spilled'])),
   damage: Type.Optional(Type.Boolean()),
+  /** Damage that can be made better: its ladder is one of restoring. */
+  restores: Type.Optional(Type.Boolean()),
   /** Mohs, where scouring has to be harder than the soil. */
   hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
   /** So fine that only a HEPA filter keeps it in. */
@@ -364,6 +368,8 @@ export const ToolSchema = Type.Object({
   iron: Type.Optional(Type.Boolean()),
   /** A plain cloth, by its kind: it goes without saying in the name of a method. */
   cloth: Type.Optional(oneOf(['microfibre', 'woven', 'paper', 'any'])),
+  /** Minutes that it is held there, where it works by staying. */
+  contact_min: Type.Optional(Type.Number()),
   /** It keeps what it was last wet with until it is rinsed. */
   carries: Type.Optional(Type.Boolean()),
   /** It lifts by glue. */
@@ -416,6 +422,8 @@ export const MechanismSchema = Type.Object({
   spreads: Type.Optional(Type.String()),
   /** It stands in for this mechanism on cloth where the handling `bannedAs` is banned; dry, only on what is fresh. */
   insteadOf: Type.Optional(Id),
+  /** How much of what the other lifts it takes up, of a soil that has dried. */
+  insteadShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
   bannedAs: Type.Optional(Type.String()),
   /** It draws out of a face that drinks, and does nothing on one that does not. */
   porousOnly: Type.Optional(Type.Boolean()),
@@ -990,6 +998,8 @@ export const TuningSchema = Type.Object({
   /** Percent of grit from which a product scours, and of salt from which it counts as salt. */
   abrasiveFrom_percent: Type.Number(),
   saltFrom_percent: Type.Number(),
+  /** Percent of a chemistry that a product does not work by, from which a soil’s ban on it holds. */
+  banFrom_percent: Type.Number(),
   /** Supply from which a product or tool counts as having a mechanism. */
   mechanismFrom: Type.Number(),
   /** Weights of what putting it on and working it does: h of one part, and from where. */

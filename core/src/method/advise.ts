@@ -2,6 +2,7 @@ import { type Catalogue, isWater, type Product, sourceOf, type Tool, tuning, wit
 import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
+import { insteadOf } from './instead';
 import { strongestRung } from './job';
 import { byHarm, ladderOf } from './ladder';
 import { dryOption, productOptions } from './options';
@@ -156,7 +157,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   }
 
   const methods = (list: readonly ChemOption[]): Method[] =>
-    face.soil.damage ? [] : combine(list, tools, face, need, question, context, catalogue);
+    face.soil.damage && !face.soil.restores ? [] : combine(list, tools, face, need, question, context, catalogue);
   const now = ladderOf(methods(chems.filter((c) => c.from === null)), face, catalogue);
   // what may only be done another day is shown where it would do more, and never recommended
   const later = chems.some((c) => c.from !== null)
@@ -165,7 +166,9 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
         .slice(0, Math.max(1, t.mostRungs - now.stands.length))
     : [];
   const shown = [...now.stands, ...later].sort(byHarm);
-  const ladder = shown.map((s, i) => rungOf(s, i + 1, face, context, catalogue));
+  const ladder = shown.map((s, i) =>
+    rungOf(s, i + 1, insteadOf(s, chems, need, question, face, context, catalogue), face, context, catalogue),
+  );
   const recommended = now.recommended ? shown.findIndex((s) => s.method === now.recommended) + 1 : null;
   const hygiene = face.soil.damage
     ? null
@@ -198,7 +201,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   }
   if (face.soil.damage)
     because.push({
-      text: `${face.soil.name} is damage, not dirt: nothing can be cleaned off. ${face.soil.firstAid}.`,
+      text: `${face.soil.name} is damage, not dirt: ${face.soil.restores && ladder.length ? 'it is made better, not cleaned off, gentlest first' : 'nothing can be cleaned off'}. ${face.soil.firstAid}.`,
       source: sourceOf(face.soil, 'firstAid', catalogue).id,
     });
   else if (recommended === null)

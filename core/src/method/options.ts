@@ -212,13 +212,14 @@ export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Cata
   if (tool.lint === 'high' && glossy) harms.push({ name: 'lint on a gloss', h: k.linty });
   if (tool.blade) harms.push({ name: 'blade', h: k.blade });
   if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: k.steam });
+  const minutes = tool.contact_min ?? t.work_min;
   return {
     tool,
-    D: doseOf(active, t.work_min, 20),
+    D: doseOf(active, minutes, 20),
     keep: harms.reduce((k, x) => k * (1 - x.h), 1),
     parts: () => {
       const parts: Rung['doses'] = [];
-      doseOf(active, t.work_min, 20, parts);
+      doseOf(active, minutes, 20, parts);
       return parts;
     },
     harms: () => harms,

@@ -22,7 +22,11 @@ const known = new WeakMap<Face['soil'], ReadonlySet<string>>();
 export function remediesFor({ soil }: Pick<Face, 'soil'>, catalogue: Catalogue): ReadonlySet<string> {
   let out = known.get(soil);
   if (out) return out;
-  const chemistry = Object.entries(soil.lifts).filter(([id]) => catalogue.mechanisms.get(id)?.factor === 'chemistry');
+  // what is water, cool or warm, is a beginning: no product is made for it
+  const chemistry = Object.entries(soil.lifts).filter(([id]) => {
+    const m = catalogue.mechanisms.get(id);
+    return m?.factor === 'chemistry' && !m.when;
+  });
   const most = Math.max(0, ...chemistry.map(([, lifts]) => lifts));
   out = new Set(
     chemistry.filter(([, lifts]) => lifts >= most * tuning(catalogue).remedyFrom - A_HAIR).map(([id]) => id),

@@ -38,7 +38,14 @@ function sinnerOf(m: Method, face: Face, catalogue: Catalogue): Share {
 }
 
 /** A method told in full: name, steps, protection, shares, sums, basis. */
-export function rungOf(stand: Stand, rung: number, face: Face, context: Here, catalogue: Catalogue): Rung {
+export function rungOf(
+  stand: Stand,
+  rung: number,
+  instead: readonly Method[],
+  face: Face,
+  context: Here,
+  catalogue: Catalogue,
+): Rung {
   const m = stand.method;
   const { chem, tool } = m;
   const p = chem.product;
@@ -70,6 +77,7 @@ export function rungOf(stand: Stand, rung: number, face: Face, context: Here, ca
     chem.application.setup_min +
       chem.dwell_min +
       tuning(catalogue).work_min * Math.max(t.area, face.area_m2) * coverage +
+      Math.max(0, (tool.tool.contact_min ?? 0) - tuning(catalogue).work_min) +
       rinseMin +
       (p && !water ? t.wear_min : 0),
   );
@@ -93,6 +101,12 @@ export function rungOf(stand: Stand, rung: number, face: Face, context: Here, ca
     evidence: m.evidence,
     harm: m.cost,
     stronger: stand.stronger.map((more) => ({ how: moreThan(m, more), effect: more.effect, harm: more.cost })),
+    or: instead.map(({ chem, effect, cost }) => ({
+      product: chem.product!.id,
+      name: chem.product!.name,
+      effect,
+      harm: cost,
+    })),
     remedy: stand.remedy && p ? (catalogue.mechanisms.get(ledBy(p))?.name ?? null) : null,
     sinner: sinnerOf(m, face, catalogue),
     doses: [...chem.parts(), ...tool.parts()].sort((a, b) => b.dose - a.dose),

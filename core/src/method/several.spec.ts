@@ -48,8 +48,8 @@ describe('a finish that is not known', () => {
   test('brass: what knowing it would change is said for each finish', () => {
     const d = finishesMatter({ material: 'brass', soil: 'brass-tarnish', severity: 3 }, {}, catalogue);
     expect(d.map((x) => x.finish)).toEqual(['bare', 'lacquered', 'patinated']);
-    expect(d[0]!.rung!.name).toMatch(/chalk/);
-    expect(d[1]!.rung!.name).not.toMatch(/chalk/);
+    expect(d[0]!.rung!.name).toMatch(/cream|polish|chalk/i);
+    expect(d[1]!.rung!.name).not.toMatch(/cream|polish|chalk/i);
   });
   test('nothing is said where the finish is known, or makes no difference', () => {
     expect(finishesMatter({ material: 'brass', finish: 'bare', soil: 'dust' }, {}, catalogue)).toEqual([]);

@@ -75,8 +75,9 @@ export function strengthAt(product: Product, dose: Rung['dose'], catalogue: Cata
 }
 
 /**
- * pH range and titratable reserve (mol/L) of a mix. Computed from the contents where all of them are
- * named and known; else the declared range, whose worse end counts.
+ * pH range and titratable reserve (mol/L) of a mix. Computed from the contents where all of them are named and known.
+ * Else the declared range of the neat product, whose worse end counts; thinned with water it is no further from
+ * neutral than what is named in it can make it, all its alkali without its acid and the other way round.
  */
 function chemistryOf(
   product: Product,
@@ -87,6 +88,8 @@ function chemistryOf(
   const density = product.density ?? 1;
   const grams = gPerL ?? 1000 * density;
   const solutes: Solute[] = [];
+  const least: Solute[] = [];
+  const most: Solute[] = [];
   let unknownReserve = false;
   let aqueous = gPerL !== null;
   for (const c of product.contents) {
@@ -106,7 +109,13 @@ function chemistryOf(
       if (matters && c.percent.max >= 0.1) unknownReserve = true;
       continue;
     }
-    solutes.push({ substance: s.id, molPerL: Math.min(t.molarMost, (grams * percent) / 100 / s.molarMass) });
+    const molar = (share: number): Solute => ({
+      substance: s.id,
+      molPerL: Math.min(t.molarMost, (grams * share) / 100 / s.molarMass!),
+    });
+    solutes.push(molar(percent));
+    least.push(molar(c.percent.min));
+    most.push(molar(c.percent.max));
   }
   if (!aqueous) return { pH: null, reserve: 0 };
   const reserve = Math.max(
@@ -117,8 +126,34 @@ function chemistryOf(
     const solved = solvePh(solutes, catalogue.substances, catalogue.systems);
     if (solved.ok) return { pH: { min: solved.value.pH, max: solved.value.pH }, reserve };
   }
-  return { pH: product.pH && { min: product.pH.min, max: product.pH.max }, reserve };
+  const neat = product.pH && { min: product.pH.min, max: product.pH.max };
+  const declaredInUse = product.pH?.of !== 'neat';
+  if (!neat || declaredInUse || gPerL === null || unknownReserve || !solutes.length || product.disclosed === 'no')
+    return { pH: neat, reserve };
+  const ends = endsOf(least, most, catalogue);
+  const [lowest, highest] = [Math.min(neat.min, NEUTRAL), Math.max(neat.max, NEUTRAL)];
+  return { pH: ends ? { min: Math.max(lowest, ends.min), max: Math.min(highest, ends.max) } : neat, reserve };
 }
+
+/** The most acid and the most alkaline that such solutes can be: all of the one kind with the least of the other. */
+function endsOf(
+  least: readonly Solute[],
+  most: readonly Solute[],
+  { substances, systems }: Catalogue,
+): { min: number; max: number } | null {
+  const alone = most.map((s) => solvePh([s], substances, systems));
+  const of = (wanted: (pH: number) => boolean): number | null => {
+    const mixed = most.map((s, n) => {
+      const own = alone[n]!;
+      return own.ok && wanted(own.value.pH) ? s : least[n]!;
+    });
+    const solved = solvePh(mixed, substances, systems);
+    return solved.ok ? solved.value.pH : null;
+  };
+  const [min, max] = [of((pH) => pH < NEUTRAL), of((pH) => pH > NEUTRAL)];
+  return min === null || max === null ? null : { min: Math.min(min, NEUTRAL), max: Math.max(max, NEUTRAL) };
+}
+const NEUTRAL = 7;
 
 /** Ways a product can be put on, at this strength, on this face and soil. */
 export function applicationsOf(s: Strength, face: Face, catalogue: Catalogue): Application[] {
@@ -210,7 +245,7 @@ export function activeOfTool(
     const m = catalogue.mechanisms.get(id)!;
     // what is fresh is blotted up; what has dried comes off with the liquid as rubbing would take it
     const fresh = face.age === 'fresh' || !m.insteadOf ? (face.soil.lifts[id] ?? 0) : 0;
-    const lifts = Math.max(fresh, m.insteadOf ? (face.soil.lifts[m.insteadOf] ?? 0) : 0);
+    const lifts = Math.max(fresh, m.insteadOf ? (face.soil.lifts[m.insteadOf] ?? 0) * (m.insteadShare ?? 1) : 0);
     if (!lifts || !supply) continue;
     if (m.when && m.when !== (dry ? 'dry' : 'wet')) continue;
     if (m.cuts && (face.soil.hardness ?? 0) > (tool.hardness_mohs ?? tuning(catalogue).mohsUnknown)) continue;

@@ -191,6 +191,8 @@ export interface Rung {
   harm: number;
   /** What makes the same way stronger, a step each. */
   stronger: { how: string; effect: number; harm: number }[];
+  /** Products that do as well in its place, gentlest first. */
+  or: { product: string; name: string; effect: number; harm: number }[];
   /** The chemistry that it stands for, one that lifts nearly the most of this soil; null where it stands for none. */
   remedy: string | null;
   sinner: Share;

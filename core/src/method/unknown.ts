@@ -127,6 +127,7 @@ export function anyOf(soils: readonly Soil[], id: string): Soil {
       'from the side, against the light',
     ),
     ...(soils.every((s) => s.damage) ? { damage: true } : {}),
+    ...(soils.every((s) => s.restores) ? { restores: true } : {}),
     ...(soils.some((s) => s.fine) ? { fine: true } : {}),
     ...(hazard
       ? {

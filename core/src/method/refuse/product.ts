@@ -1,4 +1,4 @@
-import { type Catalogue, isWater, percentInUse, type Product, productClasses, sourceOf, tuning } from '../../catalogue';
+import { type Catalogue, isWater, percentInUse, type Product, type Soil, sourceOf, tuning } from '../../catalogue';
 import { refusedByPeople, refusedByRecord } from '../../gate';
 import { stanceRefusesProduct } from '../stances';
 import type { Face, Here, Refusal } from '../types';
@@ -55,8 +55,7 @@ const people: ProductRule = (p, _face, here, c) => {
 };
 /** A soil's ban reads on a product by its mechanisms, or by a class of that name; a ban on warmth is none on the product. */
 const makesItWorse: ProductRule = (p, face, _here, c) => {
-  const classes = productClasses(p, c);
-  const ban = face.soil.sets.find((s) => holdsFor(s, face) && setBy(s.mechanism, p, classes, c));
+  const ban = face.soil.sets.find((s) => holdsFor(s, face) && setBy(s, p, c));
   if (!ban) return null;
   const mechanism = c.mechanisms.get(ban.mechanism)?.name ?? ban.mechanism;
   return refusal(
@@ -66,7 +65,7 @@ const makesItWorse: ProductRule = (p, face, _here, c) => {
     c,
   );
 };
-function setBy(mechanism: string, p: Product, classes: readonly string[], c: Catalogue): boolean {
+function setBy({ mechanism, fromPercent }: Soil['sets'][number], p: Product, c: Catalogue): boolean {
   const t = tuning(c);
   if (c.mechanisms.get(mechanism)?.when) return false;
   if ((p.mechanisms[mechanism] ?? 0) > t.mechanismFrom) return true;
@@ -75,7 +74,12 @@ function setBy(mechanism: string, p: Product, classes: readonly string[], c: Cat
       (x) =>
         x.percent.max >= t.saltFrom_percent && c.substances.get(x.substance)?.classes.includes('halide-salt') === true,
     );
-  return classes.includes(mechanism) && !mechanism.startsWith('water');
+  // a chemistry counts by what the product does, and where there is much of it; a class at its first trace
+  const from = fromPercent ?? (c.mechanisms.has(mechanism) ? t.banFrom_percent : 0);
+  return (
+    !mechanism.startsWith('water') &&
+    p.contents.some((x) => x.percent.max >= from && c.substances.get(x.substance)?.classes.includes(mechanism) === true)
+  );
 }
 /** Mould is cleaned and kept dry: what kills it is used only by the person's own label, which is an own record. */
 const biocide: ProductRule = (p, face, _here, c) =>

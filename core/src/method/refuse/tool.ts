@@ -123,7 +123,8 @@ const fragile: ToolRule = (t, face, _h, c) =>
     : null;
 const tooRough: ToolRule = (t, face, _h, c) => {
   const limit = tuning(c).scrubLimit[face.material.scrub]!;
-  return t.scrub > limit
+  // a blade is held flat: what bears one bears it, whatever scrubbing it bears
+  return t.scrub > limit && !(t.blade && face.material.blade)
     ? refusal(
         'scrub',
         { face: face.material.name },

@@ -58,6 +58,12 @@ export class RungDetail {
       .join(','),
   );
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
+  /** `limescale spray, lactic acid descaler` */
+  protected readonly others = computed(() =>
+    this.rung()
+      .or.map((o) => o.name)
+      .join(', '),
+  );
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');
   /** What its tool never goes on, in the words of its record. */
   protected readonly neverOn = computed(() => {
