@@ -13,7 +13,14 @@ const FOLDERS = {
   refuse: ['core/src/method/refuse', ['method/limits', 'method/refuse/refuse']],
   mixing: [
     'core/src/mixing',
-    ['mixing/mixing', 'mixing/places', 'mixing/where', '../checks/mixing-published', '../checks/harmless'],
+    [
+      'mixing/by-hand',
+      'mixing/mixing',
+      'mixing/places',
+      'mixing/where',
+      '../checks/mixing-published',
+      '../checks/harmless',
+    ],
   ],
   label: ['core/src/label', ['label/label', 'label/broken', 'label/own', 'label/by-hand', 'label/reader']],
   chemistry: [

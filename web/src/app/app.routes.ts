@@ -8,9 +8,9 @@ import { logEffects, logFeature } from './log/log.state';
 import { makeEffects, makeFeature } from './make/make.state';
 import { mixFeature } from './mix/mix.state';
 import { roomsFeature } from './rooms/rooms.state';
+import { mayLeave } from './shared/unsaved';
 
-/** The places that work. Each is loaded when it is first opened. */
-export const routes: Routes = [
+const places: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'rooms' },
   {
     path: 'rooms',
@@ -135,3 +135,5 @@ export const routes: Routes = [
     loadComponent: () => import('./shell/not-found').then((m) => m.NotFound),
   },
 ];
+/** The places that work. Each is loaded when it is first opened, and left only with what was begun there kept. */
+export const routes: Routes = places.map((r) => (r.loadComponent ? { ...r, canDeactivate: [mayLeave] } : r));

@@ -34,6 +34,8 @@ export interface Need {
 export class RungDetail {
   private readonly knowledge = inject(Knowledge);
   readonly rung = input.required<Rung>();
+  /** The rung to start with. */
+  readonly start = input<number | null>(null);
   readonly needs = input<readonly Need[]>([]);
   /** Kit of the room, to look at. */
   readonly kit = input<string | null>(null);
@@ -58,6 +60,8 @@ export class RungDetail {
       .join(','),
   );
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
+  /** The chemistry that it stands for, of a rung to climb to. */
+  protected readonly remedy = computed(() => (this.rung().rung > (this.start() ?? 0) ? this.rung().remedy : null));
   /** `limescale spray, lactic acid descaler` */
   protected readonly others = computed(() =>
     this.rung()

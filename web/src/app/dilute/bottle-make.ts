@@ -15,6 +15,7 @@ import { selectBottles, selectKits } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { between, numberIn, said } from '../shared/valid';
 import { capital } from '../shared/words';
+import { guardForm } from '../shared/unsaved';
 
 const MATERIALS = ['plastic', 'glass', 'metal'];
 
@@ -56,6 +57,7 @@ export class BottleMake {
   private readonly outline = (id: string): Vessel | undefined => this.outlines().find((v) => v.id === id);
 
   constructor() {
+    guardForm(this.form, 'the new bottle', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(({ outcomes }) => this.done.emit(outcomes[0]!.id));
     effect(() => {
       if (this.outlines().length) untracked(() => this.takes(this.form.controls.outline.value));

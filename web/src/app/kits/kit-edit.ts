@@ -14,6 +14,7 @@ import { deedsFrom } from '../household/deeds';
 import { selectRooms } from '../household/state';
 import { PutAway } from '../shared/put-away';
 import { said } from '../shared/valid';
+import { guardForm } from '../shared/unsaved';
 
 type Place = Kit['places'][number];
 const placeForm = (p: Place) =>
@@ -55,6 +56,7 @@ export class KitEdit {
   });
 
   constructor() {
+    guardForm(this.form, 'this kit', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
     this.putting.done.pipe(takeUntilDestroyed()).subscribe(() => void this.router.navigate(['/kits']));
     effect(() => {

@@ -16,6 +16,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { said } from '../shared/valid';
 import { capital } from '../shared/words';
+import { guardForm } from '../shared/unsaved';
 
 /** One more kit: of a kind, for a room, with what of the usual things the house has; or with nothing on it yet. */
 @Component({
@@ -41,6 +42,7 @@ export class KitMakePage {
   protected readonly capital = capital;
 
   constructor() {
+    guardForm(this.form, 'the new kit', this.deeds.done);
     void this.knowledge.load();
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => void this.router.navigate(['/kits', this.made]));
     effect(() => {

@@ -13,6 +13,7 @@ import { selectSettings } from '../household/state';
 import { dates } from '../shared/dates';
 import { PutAway } from '../shared/put-away';
 import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
+import { guardForm } from '../shared/unsaved';
 
 /** A thing on a shelf: its pack, how much of it there shall be, its dates, its colour; taken off the shelf for good. */
 @Component({
@@ -48,6 +49,7 @@ export class ThingEdit {
   });
 
   constructor() {
+    guardForm(this.form, 'this thing', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
     effect(() => {
       const s = this.stock();

@@ -28,6 +28,7 @@ import { LabelPhoto } from '../label/photo';
 import { Chooser, type Choice } from '../shared/chooser';
 import { said } from '../shared/valid';
 import { capital } from '../shared/words';
+import { guardForm } from '../shared/unsaved';
 import { at, changesOf, type Field, FIELDS, type Kind, laxer, tableOf } from './fields';
 
 const KINDS: { id: Kind; name: string; one: string }[] = [
@@ -96,6 +97,7 @@ export class OwnPage {
   protected readonly missing = signal<string | null>(null);
 
   constructor() {
+    guardForm(this.form, 'your own record', this.keeping.done);
     void this.knowledge.load();
     this.keeping.done.pipe(takeUntilDestroyed()).subscribe(() => {
       this.draft.clear();

@@ -14,6 +14,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Residents } from '../shared/residents';
 import { PutAway } from '../shared/put-away';
 import { between, numberIn, said, typed } from '../shared/valid';
+import { guardForm } from '../shared/unsaved';
 
 /** Change a room: name, size, height, fan; make one more like it; put it away with all that stands in it. */
 @Component({
@@ -46,6 +47,7 @@ export class RoomEdit {
   });
 
   constructor() {
+    guardForm(this.form, 'this room', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
     this.putting.done.pipe(takeUntilDestroyed()).subscribe(() => void this.router.navigate(['/rooms']));
     effect(() => {

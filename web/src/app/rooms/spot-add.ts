@@ -11,6 +11,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { usualFirst } from '../shared/faces';
 import { said } from '../shared/valid';
 import { capital } from '../shared/words';
+import { guardForm } from '../shared/unsaved';
 
 const OTHER = '';
 
@@ -35,6 +36,7 @@ export class SpotAdd {
   protected readonly form = new FormGroup({ name: this.name });
 
   constructor() {
+    guardForm(this.form, 'the new spot', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(({ outcomes }) => this.done.emit(outcomes[0]!.id));
   }
   private readonly known = computed(() => {

@@ -27,6 +27,7 @@ import { everyFace } from '../shared/faces';
 import { PutAway } from '../shared/put-away';
 import { between, numberIn, said, typed } from '../shared/valid';
 import { SEVERITY } from '../shared/words';
+import { guardForm } from '../shared/unsaved';
 
 const formOf = () =>
   new FormGroup({
@@ -100,6 +101,7 @@ export class SpotEdit {
   protected readonly amounts: Choice[] = SEVERITY.map((name, i) => ({ id: String(i), name }));
 
   constructor() {
+    guardForm(this.form, 'this spot', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
     this.deeds.refused.pipe(takeUntilDestroyed()).subscribe(({ current, errors }) => {
       if (current) this.newer.set(current as unknown as Spot);
@@ -149,17 +151,20 @@ export class SpotEdit {
     return this.form.controls.soils;
   }
   protected severity(i: number, v: string): void {
+    this.form.markAsDirty();
     this.soilsOn.setValue(this.soilsOn.value.map((s, n) => (n === i ? { ...s, severity: Number(v) } : s)));
   }
   protected drop(i: number): void {
+    this.form.markAsDirty();
     this.soilsOn.setValue(this.soilsOn.value.filter((_, n) => n !== i));
   }
   protected add(soil: string): void {
-    if (!this.soilsOn.value.some((s) => s.soil === soil))
-      this.soilsOn.setValue([
-        ...this.soilsOn.value,
-        { soil, severity: 3, age: 'dried', seenAt: this.clock.now().toISOString() },
-      ]);
+    if (this.soilsOn.value.some((s) => s.soil === soil)) return;
+    this.form.markAsDirty();
+    this.soilsOn.setValue([
+      ...this.soilsOn.value,
+      { soil, severity: 3, age: 'dried', seenAt: this.clock.now().toISOString() },
+    ]);
   }
   protected takeTheirs(n: Spot): void {
     this.lay(n);
