@@ -241,6 +241,8 @@ export const MaterialSchema = Type.Object({
   ),
   soft: Type.Boolean(),
   floor: Type.Boolean(),
+  /** Laid as a floor and as nothing else. */
+  floorOnly: Type.Optional(Type.Boolean()),
   blade: Type.Boolean(),
   ironFree: Type.Boolean(),
   /** A sticky roller pulls its pile, print or skin off. */
@@ -368,6 +370,10 @@ export const ToolSchema = Type.Object({
   iron: Type.Optional(Type.Boolean()),
   /** A plain cloth, by its kind: it goes without saying in the name of a method. */
   cloth: Type.Optional(oneOf(['microfibre', 'woven', 'paper', 'any'])),
+  /** The one that a household has and takes first, of its kind. */
+  usual: Type.Optional(Type.Boolean()),
+  /** Minutes of work a square metre; without it two (common practice). */
+  min_per_m2: Type.Optional(Type.Number()),
   /** Minutes that it is held there, where it works by staying. */
   contact_min: Type.Optional(Type.Number()),
   /** It keeps what it was last wet with until it is rinsed. */
@@ -1029,6 +1035,9 @@ export const TuningSchema = Type.Object({
     'scratch',
     'scratchMost',
     'linty',
+    'unusual',
+    'knees',
+    'bowl',
     'blade',
     'steam',
   ),

@@ -24,6 +24,7 @@ function sameness(product: Product): string | null {
 }
 const alike = new WeakMap<Product, string>();
 
+const FLOOR = 'floor';
 /** Resolve ids to records, or say which one is not known. */
 export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
   const base = catalogue.materials.get(q.material);
@@ -38,7 +39,7 @@ export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
   const severity = q.severity ?? 3;
   if (!(severity >= 1 && severity <= 5)) return bad('/severity', 'How much of it: 1 (a trace) to 5 (a thick crust).');
   const material = withFinish(base, q.finish);
-  const zone = q.zone ?? soil.zone ?? null;
+  const zone = q.zone ?? soil.zone ?? (material.floorOnly ? FLOOR : null);
   return ok({
     material,
     among: q.among ?? {
@@ -56,6 +57,12 @@ export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
     washed: isWashed(material, { zone, ...(q.food ? { food: true } : {}), ...(q.touched ? { touched: true } : {}) }),
   });
 }
+
+/** Dose that a film of it needs, by how much there is and how old it is. */
+export const needOf = (
+  { soil, severity, age }: Pick<Face, 'soil' | 'severity' | 'age'>,
+  catalogue: Catalogue,
+): number => tuning(catalogue).needBySeverity[severity - 1]! / soil.ageFactor[age];
 
 /**
  * The ladder of methods for one soil on one face: generate, refuse with reasons, estimate effect and
@@ -79,7 +86,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     if (!firstRefusal.has(id)) firstRefusal.set(id, r);
   };
 
-  const need = t.needBySeverity[face.severity - 1]! / face.soil.ageFactor[face.age];
+  const need = needOf(face, catalogue);
   const chems: ChemOption[] = [];
   const inKit = (id: string): boolean => !context.kit || context.kit.includes(id);
   const barred = (key: 'product' | 'tool', id: string): boolean =>

@@ -11,3 +11,4 @@ export { isWashed } from './hygiene';
 export * from './ruled';
 export { thereOfLast, theresOf } from './there';
 export { adviseAny, anyOf, strictestOf } from './unknown';
+export * from './of-product';

@@ -43,7 +43,6 @@ describe('tools', () => {
       { class: 'toilet' },
       on({}, {}, { zone: 'bowl' }),
     ],
-    ['floorOnly', { class: 'floor' }, on(), 'floor-only', { class: 'floor' }, on({ floor: true })],
     [
       'floorOnly',
       { class: 'floor' },

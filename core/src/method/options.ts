@@ -192,6 +192,10 @@ function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, par
   return keep;
 }
 
+const HAND = 'hand';
+/** From half a square metre on a floor is not done with a cloth in the hand. */
+const onTheFloor = (face: Face): boolean => face.zone === 'floor' && face.area_m2 >= HALF;
+const HALF = 0.5;
 /** A tool on this face, dry or wet: its dose, and how near each limit is. */
 export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Catalogue): ToolOption {
   const t = tuning(catalogue);
@@ -210,6 +214,9 @@ export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Cata
       h: Math.min(k.scratchMost, k.scratch * ((tool.hardness_mohs ?? t.mohsUnknown) / face.material.hardness) ** 2),
     });
   if (tool.lint === 'high' && glossy) harms.push({ name: 'lint on a gloss', h: k.linty });
+  if (!tool.usual) harms.push({ name: 'not the tool one takes first', h: k.unusual });
+  if (tool.reach === HAND && onTheFloor(face)) harms.push({ name: 'on one’s knees', h: k.knees });
+  if (tool.reach === HAND && face.zone === 'bowl') harms.push({ name: 'a hand in the bowl', h: k.bowl });
   if (tool.blade) harms.push({ name: 'blade', h: k.blade });
   if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: k.steam });
   const minutes = tool.contact_min ?? t.work_min;

@@ -76,7 +76,7 @@ export function rungOf(
   const minutes = Math.ceil(
     chem.application.setup_min +
       chem.dwell_min +
-      tuning(catalogue).work_min * Math.max(t.area, face.area_m2) * coverage +
+      (tool.tool.min_per_m2 ?? tuning(catalogue).work_min) * Math.max(t.area, face.area_m2) * coverage +
       Math.max(0, (tool.tool.contact_min ?? 0) - tuning(catalogue).work_min) +
       rinseMin +
       (p && !water ? t.wear_min : 0),

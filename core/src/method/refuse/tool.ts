@@ -37,9 +37,7 @@ const notToilet: ToolRule = (t, face, _h, c) =>
     ? refusal('not-toilet', { thing: t.name }, CLASSES, c)
     : null;
 const floorOnly: ToolRule = (t, face, _h, c) =>
-  t.class === 'floor' && !face.material.floor && face.zone !== 'floor'
-    ? refusal('floor-only', { thing: t.name }, CLASSES, c)
-    : null;
+  t.class === 'floor' && face.zone !== 'floor' ? refusal('floor-only', { thing: t.name }, CLASSES, c) : null;
 /** What its own record says that it never goes on. */
 const neverOn: ToolRule = (t, face, _h, c) => {
   const m = face.material;
