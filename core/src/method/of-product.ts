@@ -131,8 +131,7 @@ function gentlest(
 function shiftsOf(product: Product, soil: Soil, on: readonly Material[], here: Here, catalogue: Catalogue): Shifts[] {
   if (soil.damage && !soil.restores) return [];
   const t = tuning(catalogue);
-  // where a surface drinks and where it does not: a chemistry may work on one alone
-  const places = [on.find((m) => m.porous), on.find((m) => !m.porous)].flatMap((m) => (m ? [faceFor(m, soil)] : []));
+  const places = placesOf(on).map((m) => faceFor(m, soil));
   const minutes = product.dwell_min?.max ?? t.time.unheld_min;
   let best = 0;
   for (const face of places) {
@@ -150,14 +149,21 @@ function shiftsOf(product: Product, soil: Soil, on: readonly Material[], here: H
   return best >= WORTH ? [{ soil: soil.id, name: soil.name, nature: soil.nature, effect: best }] : [];
 }
 
+/** Where a surface drinks and where it does not: a chemistry may work, or harm, on one alone. */
+const placesOf = (on: readonly Material[]): Material[] =>
+  [on.find((m) => m.porous), on.find((m) => !m.porous)].flatMap((m) => m ?? []);
+
 function worsened(product: Product, on: readonly Material[], here: Here, catalogue: Catalogue): ProductUse['worsens'] {
-  const hard = on[0];
-  if (!hard) return [];
+  const places = placesOf(on);
   return [...catalogue.soils.values()].flatMap((soil) => {
-    // what it is not made for it is not tried on
-    if (PRODUCT_RULES['madeForSoils']!(product, faceFor(hard, soil), here, catalogue)) return [];
-    const no = PRODUCT_RULES['makesItWorse']!(product, faceFor(hard, soil), here, catalogue);
-    return no ? [{ soil: soil.id, name: soil.name, because: no.because }] : [];
+    const said = places.map((m) => {
+      const face = faceFor(m, soil);
+      // what it is not made for it is not tried on
+      const tried = !PRODUCT_RULES['madeForSoils']!(product, face, here, catalogue);
+      return tried ? PRODUCT_RULES['makesItWorse']!(product, face, here, catalogue) : null;
+    });
+    const [no] = said;
+    return no && said.every(Boolean) ? [{ soil: soil.id, name: soil.name, because: no.because }] : [];
   });
 }
 
