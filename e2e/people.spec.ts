@@ -144,6 +144,7 @@ describe('axe-core finds nothing', () => {
     ['/choose/job', '.card'],
     ['/choose/job/toilet-ring', '.stages li'],
     ['/choose/find?of=soil&sa=soil-place:cloth,soil-colour:red', '.answer'],
+    ['/choose/product/white-vinegar', 'dt-product .marks'],
     ['/choose/field', '.empty'],
     ['/own?kind=soils', 'dt-own form'],
     ['/own?kind=products', 'dt-label-import'],

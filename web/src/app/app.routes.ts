@@ -57,6 +57,11 @@ const places: Routes = [
     loadComponent: () => import('./choose/claim.page').then((m) => m.ClaimPage),
   },
   {
+    path: 'choose/product/:product',
+    title: 'What it is good for · Dolly Tub',
+    loadComponent: () => import('./choose/product.page').then((m) => m.ProductPage),
+  },
+  {
     path: 'choose/find',
     title: 'What is it? · Dolly Tub',
     loadComponent: () => import('./choose/find.page').then((m) => m.FindPage),

@@ -62,12 +62,6 @@ export class RungDetail {
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
   /** The chemistry that it stands for, of a rung to climb to. */
   protected readonly remedy = computed(() => (this.rung().rung > (this.start() ?? 0) ? this.rung().remedy : null));
-  /** `limescale spray, lactic acid descaler` */
-  protected readonly others = computed(() =>
-    this.rung()
-      .or.map((o) => o.name)
-      .join(', '),
-  );
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');
   /** What its tool never goes on, in the words of its record. */
   protected readonly neverOn = computed(() => {

@@ -32,6 +32,12 @@ describe('the command box', () => {
     expect(s.path[0]).toBe(path);
     expect(s.query).toMatchObject(query);
   });
+  test.each([
+    ['what is vinegar good for', 'white-vinegar'],
+    ['what can I clean with baking soda?', 'baking-soda'],
+    ['what can i do with the degreaser', 'degreaser'],
+    ['I have citric acid', 'citric-descaler'],
+  ])('%s', (text, product) => expect(first(text)!.path).toEqual(['/choose/product', product]));
   test('typing errors are forgiven', () =>
     expect(first('limscale on acrylc')!.query).toMatchObject({ soil: 'limescale', material: 'acrylic' }));
   test('a spot, a room and a place by name', () => {

@@ -80,7 +80,7 @@ function wordsOf(c: Catalogue): Words {
         [...c.products.values()].map((p) => ({
           id: p.id,
           name: p.name,
-          also: [...p.synonyms, p.name.replace(/^(white|chlorine|household|dish|plain) /, '')],
+          also: [...p.synonyms, p.name.replace(/^(white|chlorine|household|kitchen|dish|plain) /, '')],
         })),
       ),
     };
@@ -223,6 +223,13 @@ export function interpret(
   // what people say is answered by name, before it is taken for a wish
   for (const claim of claimsIn(t, c))
     push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
+  const good =
+    /^what (?:is|are|can)(?: i (?:do|clean))? (?:with )?(?:this |the |my )?(.+?) (?:good|used?|made) for$|^what (?:can i (?:do|clean)|do i do) with (?:this |the |my )?(.+)$|^i (?:have|hold|found) (?:this |the |a |an |some )?(.+)$/.exec(
+      t,
+    );
+  const held = good && best(w.products, good.slice(1).find(Boolean)!)[0];
+  if (held)
+    push({ title: `What is ${held.name} good for?`, note: 'Choose', path: ['/choose/product', held.id], query: {} });
   const dilute =
     /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm\b|%|percent\b)(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
   if (dilute) {
@@ -293,6 +300,14 @@ export function interpret(
   if (!mixing && !dilute && !on) {
     for (const s of best(w.soils, t, 3))
       push({ title: `What shifts ${s.name}?`, note: 'Choose', path: ['/choose'], query: { soil: s.id } });
+    const bottle = best(w.products, t)[0];
+    if (bottle)
+      push({
+        title: `What is ${bottle.name} good for?`,
+        note: 'Choose',
+        path: ['/choose/product', bottle.id],
+        query: {},
+      });
     for (const p of best(w.products, t, 2))
       push({ title: `What must ${p.name} not meet?`, note: 'Mix', path: ['/mix'], query: { with: p.id } });
     for (const m of best(w.materials, t, 2))

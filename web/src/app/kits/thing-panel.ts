@@ -3,8 +3,10 @@ import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
 import { type LogFields, parseNumber } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
+import { Knowledge } from '../knowledge/knowledge';
 import { Chooser } from '../shared/chooser';
 import { aNumber } from '../shared/valid';
 import { figure } from '../shared/words';
@@ -16,13 +18,14 @@ import type { Thing } from './shelf';
 @Component({
   selector: 'dt-thing-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, RouterLink],
   templateUrl: './thing-panel.html',
   styleUrl: './thing-panel.scss',
 })
 export class ThingPanel {
   private readonly deeds = deedsFrom('kits');
   private readonly moving = inject(Moving);
+  private readonly knowledge = inject(Knowledge);
   protected readonly listing = new Listing();
   readonly thing = input.required<Thing>();
   /** Its pack, dates, colour and price are to be changed. */
@@ -30,6 +33,9 @@ export class ThingPanel {
   protected readonly counting = new FormGroup({
     onHand: new FormControl('', { nonNullable: true, validators: [aNumber] }),
   });
+  protected readonly isProduct = computed(
+    () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
+  );
   protected readonly places = computed(() => this.moving.places(this.thing().stock));
   protected readonly said = computed(() => this.deeds.trouble() ?? this.listing.said());
 

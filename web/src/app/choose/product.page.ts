@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { choicesOf, guardsFor, keepApart, type ProductUse, profileOf, sourceOf, useOfProduct } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { selectHousehold, selectKits } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { Clock } from '../shared/clock';
+import { SourceNote } from '../shared/source-note';
+import { VerdictShape } from '../shared/verdict-shape';
+import { capital, figure, percent, span } from '../shared/words';
+import { Ways } from './ways';
+
+const RINSE = { none: 'no rinse', wipe: 'wiped off with a damp cloth', rinse: 'rinsed off with plain water' };
+/** So many marks are named at once; the rest stand below. */
+const MOST = 14;
+
+/** One product, the other way round: on what, never on what, how strong, in whose hands, beside what not, where it stands. */
+@Component({
+  selector: 'dt-product',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, RouterLink, SourceNote, VerdictShape, Ways],
+  templateUrl: './product.page.html',
+  styleUrl: './product.page.scss',
+})
+export class ProductPage {
+  private readonly store = inject(Store);
+  protected readonly knowledge = inject(Knowledge);
+  private readonly clock = inject(Clock);
+  private readonly household = this.store.selectSignal(selectHousehold);
+  private readonly kits = this.store.selectSignal(selectKits);
+  protected readonly percent = percent;
+  protected readonly most = MOST;
+  /** /choose/product/:product */
+  readonly productId = input<string | undefined>(undefined, { alias: 'product' });
+
+  constructor() {
+    void this.knowledge.load();
+  }
+  protected readonly product = computed(() => this.knowledge.catalogue()?.products.get(this.productId() ?? '') ?? null);
+  protected readonly name = computed(() => capital(this.product()?.name ?? ''));
+  private readonly profile = computed(() => profileOf(this.household(), this.clock.minute()));
+  protected readonly use = computed<ProductUse | null>(() => {
+    const c = this.knowledge.catalogue();
+    const profile = this.profile();
+    return c ? useOfProduct(this.productId() ?? '', { profile, habits: choicesOf(profile, c) }, c) : null;
+  });
+  protected readonly never = computed(() => {
+    const no = this.use()?.never;
+    return no ? capital(no) : null;
+  });
+  /** One line a family of surfaces, with how long where it is not for ever. */
+  protected readonly on = computed(() =>
+    this.lines(this.use()?.on ?? [], (o) => (o.minutes ? `${o.minutes} min at most` : '')),
+  );
+  protected readonly harms = computed(() =>
+    (this.use()?.harms ?? []).map((h) => ({
+      family: capital(h.family),
+      faces: h.faces.map((f) => f.name).join(', '),
+      // of several the reason is the same, whichever is named in it
+      why:
+        h.faces.length === 1
+          ? h.because
+          : h.because.replace(capital(h.faces[0]!.name), 'It').replace(h.faces[0]!.name, 'them'),
+      operands: h.operands,
+    })),
+  );
+  private lines<T extends ProductUse['on'][number]>(list: readonly T[], note: (x: T) => string) {
+    return list.map((o) => ({
+      family: capital(o.family),
+      faces: o.faces.map((f) => f.name).join(', '),
+      note: note(o),
+    }));
+  }
+  /** How it is used: strength, waiting, rinsing, how long it keeps. */
+  protected readonly facts = computed(() => {
+    const p = this.product();
+    if (!p) return [];
+    const { unit, min, max } = p.use;
+    const rinse = RINSE[p.rinse ?? 'wipe'];
+    return [
+      [
+        'Used',
+        unit === 'neat' || min === undefined || max === undefined
+          ? 'as it is'
+          : `${figure(min)} to ${figure(max)} ${unit}`,
+      ],
+      ...(p.dwell_min
+        ? [
+            [
+              'Left for',
+              p.dwell_min.max > p.dwell_min.min
+                ? `${figure(p.dwell_min.min)} to ${span(p.dwell_min.max)}`
+                : span(p.dwell_min.max),
+            ],
+          ]
+        : []),
+      ['Then', rinse],
+      ...(p.pH
+        ? [['pH', `${figure(p.pH.min)} to ${figure(p.pH.max)}, ${p.pH.of === 'neat' ? 'as sold' : 'in use'}`]]
+        : []),
+      ...(p.shelfLife_months
+        ? [['Keeps', `${p.shelfLife_months.closed} months closed, ${p.shelfLife_months.opened} once opened`]]
+        : []),
+    ].map(([name, says]) => ({ name: name!, says: says! }));
+  });
+  protected readonly guards = computed(() => {
+    const [p, c] = [this.product(), this.knowledge.catalogue()];
+    return p && c ? guardsFor([p], this.profile(), c) : [];
+  });
+  protected readonly apart = computed(() => {
+    const [p, c] = [this.product(), this.knowledge.catalogue()];
+    return p && c ? keepApart([p], c) : [];
+  });
+  /** Where it stands in this house. */
+  protected readonly here = computed(() =>
+    this.household()
+      .stock.filter((s) => s.item === this.productId() && s.onHand > 0)
+      .map((s) => ({
+        id: s.id,
+        kit: s.kit,
+        where: this.kits().find((k) => k.id === s.kit)?.name ?? 'a kit',
+        amount: `${figure(s.onHand)} ${s.pack.unit === 'piece' ? '' : s.pack.unit}`.trim(),
+      })),
+  );
+  protected readonly source = computed(() => {
+    const [p, c] = [this.product(), this.knowledge.catalogue()];
+    return p && c ? sourceOf(p, 'mechanisms', c).id : '';
+  });
+}
