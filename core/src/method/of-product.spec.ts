@@ -3,7 +3,8 @@ import { catalogue as c } from '../../checks/catalogue-for-tests';
 
 const use = (id: string): ProductUse => useOfProduct(id, { habits: [] }, c)!;
 const names = (list: readonly { name: string }[]): string[] => list.map((x) => x.name);
-const faces = (list: readonly { faces: { id: string }[] }[]): string[] => list.flatMap((x) => x.faces.map((f) => f.id));
+const faces = (list: readonly { surfaces: { id: string }[] }[]): string[] =>
+  list.flatMap((x) => x.surfaces.map((f) => f.id));
 
 describe('one product, the other way round', () => {
   test('vinegar: lime and rust are its own, dust is not; marble is harmed, glass is not; blood is made worse', () => {

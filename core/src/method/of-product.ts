@@ -15,7 +15,7 @@ export interface Shifts {
 /** Surfaces of one family of which the same is true. */
 export interface Bearing {
   family: string;
-  faces: { id: string; name: string }[];
+  surfaces: { id: string; name: string }[];
 }
 export interface ProductUse {
   product: string;
@@ -169,7 +169,7 @@ function worsened(product: Product, on: readonly Material[], here: Here, catalog
 
 const named = (family: string, group: readonly { m: Material }[]): Bearing => ({
   family,
-  faces: group.map(({ m }) => ({ id: faceIdOf(m), name: m.name })),
+  surfaces: group.map(({ m }) => ({ id: faceIdOf(m), name: m.name })),
 });
 const reasonOf = (r: Refusal, of: number): { because: string; operands: string | null; source: string } => ({
   because: r.because,

@@ -56,19 +56,19 @@ export class ProductPage {
   protected readonly harms = computed(() =>
     (this.use()?.harms ?? []).map((h) => ({
       family: capital(h.family),
-      faces: h.faces.map((f) => f.name).join(', '),
+      names: h.surfaces.map((f) => f.name).join(', '),
       // of several the reason is the same, whichever is named in it
       why:
-        h.faces.length === 1
+        h.surfaces.length === 1
           ? h.because
-          : h.because.replace(capital(h.faces[0]!.name), 'It').replace(h.faces[0]!.name, 'them'),
+          : h.because.replace(capital(h.surfaces[0]!.name), 'It').replace(h.surfaces[0]!.name, 'them'),
       operands: h.operands,
     })),
   );
   private lines<T extends ProductUse['on'][number]>(list: readonly T[], note: (x: T) => string) {
     return list.map((o) => ({
       family: capital(o.family),
-      faces: o.faces.map((f) => f.name).join(', '),
+      names: o.surfaces.map((f) => f.name).join(', '),
       note: note(o),
     }));
   }
