@@ -102,7 +102,7 @@ function freeSodium(pools: readonly Pool[], pairs: readonly number[][], total: n
 
 /** mol/L that is left as monomer of all kinds at [H+] = h, where some of it stands in polymers. */
 function monomersOf(p: Pool, h: number): number {
-  if (p.molPerL === 0) return 0;
+  if (p.molPerL === 0 || !p.polymers.length) return p.molPerL;
   const protonated = shares(p.Ka, h, p.held)[0]!;
   // m + Σ n·K·(m·protonated)^n / h = total rises and bends upwards: Newton from the right meets the one root
   let m = p.molPerL;
@@ -122,6 +122,7 @@ function monomersOf(p: Pool, h: number): number {
 }
 /** mol/L of each polymer. */
 function polymersAt(p: Pool, h: number): { name: string; molPerL: number; charge: number }[] {
+  if (!p.polymers.length) return [];
   const free = monomersOf(p, h) * shares(p.Ka, h, p.held)[0]!;
   return p.polymers.map((y) => ({ name: y.name, molPerL: (y.K * free ** y.of) / h, charge: y.charge }));
 }
@@ -133,16 +134,15 @@ function chargeOf(p: Pool, h: number): number {
   let sum = 1;
   let q = z;
   // what sodium holds keeps its own charge here: sodium is counted whole with the strong cations
-  for (const [n, k] of p.Ka.entries()) {
-    term *= k / h;
+  for (let n = 0; n < p.Ka.length; n++) {
+    term *= p.Ka[n]! / h;
     z -= 1;
-    const one = term * (1 + (p.held[n + 1] ?? 0));
+    const one = p.held.length ? term * (1 + p.held[n + 1]!) : term;
     sum += one;
     q += one * z;
   }
-  let charge = (monomersOf(p, h) * q) / sum;
-  for (const y of polymersAt(p, h)) charge += y.molPerL * y.charge;
-  return charge;
+  const charge = (monomersOf(p, h) * q) / sum;
+  return p.polymers.length ? polymersAt(p, h).reduce((sum, y) => sum + y.molPerL * y.charge, charge) : charge;
 }
 
 /**
@@ -316,7 +316,7 @@ export function titratable(
   return q;
 }
 
-/** [H+] where the balance is zero: it falls with pH, which is halved from −2 to 16 down to 1e-14. */
+/** [H+] where the balance is zero: it falls with pH, which is halved from −2 to 16 down to 1e-12. */
 function root(f: (h: number) => number): number {
   let [lo, hi] = [-2, 16];
   for (let i = 0; i < ROOT_HALVINGS; i++) {
@@ -326,4 +326,4 @@ function root(f: (h: number) => number): number {
   }
   return 10 ** -((lo + hi) / 2);
 }
-const ROOT_HALVINGS = 52;
+const ROOT_HALVINGS = 44;
