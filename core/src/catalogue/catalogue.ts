@@ -125,6 +125,8 @@ export interface OwnRecord {
   changes?: Record<string, unknown>;
 }
 
+/** What a product was made for holds for what was in it: with other contents its limits count everywhere. */
+const MADE_BY = ['contents', 'pH', 'strength'];
 /**
  * The shipped catalogue with a household's own products, materials, soils and tools laid over it.
  * An own record takes everything from the one it is based on, so that a correction of the shipped
@@ -142,7 +144,14 @@ export function overlay(
     for (const row of rows) {
       const base = row.basedOn ? (shipped[file] as ReadonlyMap<string, object>).get(row.basedOn) : undefined;
       if (!base) continue;
-      t.set(row.id, { ...base, ...row.changes, id: row.id, name: row.name ?? row.id, basis: { default: 'household' } });
+      t.set(row.id, {
+        ...base,
+        ...(row.changes && MADE_BY.some((field) => field in row.changes!) ? { madeOn: undefined } : {}),
+        ...row.changes,
+        id: row.id,
+        name: row.name ?? row.id,
+        basis: { default: 'household' },
+      });
     }
     (merged as Record<string, unknown>)[file] = t;
   }

@@ -3,7 +3,7 @@ import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
 import { insteadOf } from './instead';
-import { strongestRung } from './job';
+import { strongestRung } from './strongest';
 import { byHarm, ladderOf } from './ladder';
 import { dryOption, productOptions } from './options';
 import { refusal, refuseProduct, refuseTool } from './refuse';

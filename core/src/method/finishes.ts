@@ -1,4 +1,4 @@
-import { strongestRung } from './job';
+import { strongestRung } from './strongest';
 import type { Catalogue } from '../catalogue';
 import { advise } from './advise';
 import type { Context, Question, Rung } from './types';

@@ -1,6 +1,7 @@
 import type { Catalogue, Job, Stage } from '../catalogue';
 import { bad, ok, type Result } from '../reason';
 import { advise } from './advise';
+import { strongestRung } from './strongest';
 import { choiceOf } from './stances';
 import type { Advice, Context, Question, Rung, Step } from './types';
 
@@ -158,10 +159,6 @@ function earlier(
 /** The rung that a plan takes: the recommended one, else the strongest that may be done today; null when none may. */
 export const takenOf = (a: Advice): Rung | null =>
   a.ladder.find((r) => r.rung === a.recommended) ?? strongestRung(a.ladder.filter((r) => r.may !== 'from'));
-
-/** The rung that does most; of equals the gentler one. A remedy at the end may do no more than one before it. */
-export const strongestRung = (ladder: readonly Rung[]): Rung | null =>
-  ladder.reduce<Rung | null>((a, b) => (a && a.effect >= b.effect ? a : b), null);
 
 /** Steps of a rung with those that hygiene asks for beside it, in its order. */
 export function stepsWithHygiene(rung: Rung, a: Pick<Advice, 'hygiene'>): Step[] {

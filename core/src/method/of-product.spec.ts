@@ -1,4 +1,4 @@
-import { advise, type ProductUse, useOfProduct } from '@dolly-tub/core';
+import { advise, type ProductUse, type Profile, useOfProduct } from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
 
 const use = (id: string): ProductUse => useOfProduct(id, { habits: [] }, c)!;
@@ -43,6 +43,19 @@ describe('one product, the other way round', () => {
           expect([face, a.value.ladder.some((r) => r.product === id)]).toEqual([face, false]);
         }
       }
+  });
+  test('who lives here and what they chose counts, as on a ladder', () => {
+    const here = (id: string, profile: Profile) => useOfProduct(id, { profile, habits: [] }, c)!.notHere;
+    expect(here('chlorine-bleach', { noChlorine: true })).toMatch(/chlorine/i);
+    expect(here('oven-cleaner-caustic', { people: ['asthma'] })).toMatch(/asthma/);
+    expect(here('acetone', { stance: 'pantry' })).toMatch(/./);
+    expect(here('white-vinegar', {})).toBeNull();
+    const profile: Profile = { people: ['asthma', 'toddler'], pets: ['bird'], noChlorine: true };
+    const a = advise({ material: 'glass', soil: 'limescale', severity: 3 }, { profile }, c);
+    if (!a.ok) throw new Error(a.problems[0]!.message);
+    const offered = a.value.ladder.flatMap((r) => [r.product, ...r.or.map((o) => o.product)]);
+    expect(offered.length).toBeGreaterThan(3);
+    for (const id of offered) if (id) expect([id, here(id, profile)]).toEqual([id, null]);
   });
   test('for a machine, never advised, not there', () => {
     expect(use('dishwasher-tablet').never).toMatch(/another use/);

@@ -21,6 +21,8 @@ export interface ProductUse {
   product: string;
   /** Why it is never offered as a method; null where it is. */
   never: string | null;
+  /** Why not in this house: its people, its animals, what it chose. */
+  notHere: string | null;
   /** Marks that its chemistry is a remedy of, then others that it shifts; most first. */
   remedyOf: Shifts[];
   also: Shifts[];
@@ -51,9 +53,13 @@ export function useOfProduct(
   const faces = [...catalogue.materials.values()]
     .filter((m) => !m.unknown)
     .flatMap((m) => [m, ...m.finishes.map((f) => withFinish(m, f.id))]);
-  const dust = [...catalogue.soils.values()][0]!;
-  const refused = PRODUCT_RULES['neverAdvised']!(product, faceFor(faces[0]!, dust), here, catalogue);
-  const meant = faces.filter((m) => !PRODUCT_RULES['madeFor']!(product, faceFor(m, dust), here, catalogue));
+  // these rules read the product and the surface; any mark will do
+  const [mark] = catalogue.soils.values();
+  const refusedBy = (rule: string, m: Material): Refusal | null =>
+    PRODUCT_RULES[rule]!(product, faceFor(m, mark!), here, catalogue);
+  const refused = refusedBy('neverAdvised', faces[0]!);
+  const notHere = refusedBy('people', faces[0]!) ?? refusedBy('keptTo', faces[0]!);
+  const meant = faces.filter((m) => !refusedBy('madeFor', m));
   const verdicts = meant.map((m) => ({ m, said: gentlest(product, m, catalogue) }));
   const bearing = verdicts.flatMap(({ m, said }) => ('refusal' in said ? [] : [{ m, minutes: said.minutes }]));
   const shifts = [...catalogue.soils.values()]
@@ -72,6 +78,7 @@ export function useOfProduct(
   return {
     product: product.id,
     never: refused?.because ?? (meant.length ? null : 'Its label is for another use than cleaning a surface.'),
+    notHere: notHere?.because ?? null,
     remedyOf: shifts.filter(isRemedy),
     also: shifts.filter((s) => !isRemedy(s)),
     worsens: worsened(

@@ -131,10 +131,16 @@ function chemistryOf(
   if (!neat || declaredInUse || gPerL === null || unknownReserve || !solutes.length || product.disclosed === 'no')
     return { pH: neat, reserve };
   const ends = endsOf(least, most, catalogue);
+  // what is named must account for the neat product’s own pH: else something in it is not named, and the neat one counts
+  const whole = endsOf(scaled(least, (1000 * density) / gPerL), scaled(most, (1000 * density) / gPerL), catalogue);
+  if (!whole || whole.max < neat.max - UNTOLD || whole.min > neat.min + UNTOLD) return { pH: neat, reserve };
   const [lowest, highest] = [Math.min(neat.min, NEUTRAL), Math.max(neat.max, NEUTRAL)];
   return { pH: ends ? { min: Math.max(lowest, ends.min), max: Math.min(highest, ends.max) } : neat, reserve };
 }
 
+const scaled = (list: readonly Solute[], by: number): Solute[] => list.map((s) => ({ ...s, molPerL: s.molPerL * by }));
+/** How far a declared pH may be from what is named before something else must be in it. */
+const UNTOLD = 0.5;
 /** The most acid and the most alkaline that such solutes can be: all of the one kind with the least of the other. */
 function endsOf(
   least: readonly Solute[],

@@ -76,10 +76,8 @@ function setBy({ mechanism, fromPercent }: Soil['sets'][number], p: Product, c: 
     );
   // a chemistry counts by what the product does, and where there is much of it; a class at its first trace
   const from = fromPercent ?? (c.mechanisms.has(mechanism) ? t.banFrom_percent : 0);
-  return (
-    !mechanism.startsWith('water') &&
-    p.contents.some((x) => x.percent.max >= from && c.substances.get(x.substance)?.classes.includes(mechanism) === true)
-  );
+  const of = p.contents.filter((x) => c.substances.get(x.substance)?.classes.includes(mechanism));
+  return !mechanism.startsWith('water') && of.length > 0 && of.reduce((sum, x) => sum + x.percent.max, 0) >= from;
 }
 /** Mould is cleaned and kept dry: what kills it is used only by the person's own label, which is an own record. */
 const biocide: ProductRule = (p, face, _here, c) =>

@@ -1,4 +1,13 @@
-import { faceById, type FaceWhen, type Material, percentInUse, type Product, type Soil, tuning } from '@dolly-tub/core';
+import {
+  faceById,
+  type FaceWhen,
+  type Material,
+  overlay,
+  percentInUse,
+  type Product,
+  type Soil,
+  tuning,
+} from '@dolly-tub/core';
 import { catalogue as c } from '../../../checks/catalogue-for-tests';
 import { at, here, on, pack, saysAll, thing, way } from '../../../checks/faces';
 import {
@@ -322,6 +331,44 @@ describe('what a product is made for', () => {
     const polish = c.products.get('brass-polish')!;
     expect(verdictsOf(polish, 'brass/lacquered').every((v) => 'refusal' in v)).toBe(true);
     expect(verdictsOf(polish, 'brass').every((v) => 'refusal' in v)).toBe(true);
+    // an own record with other contents is not what that label is made for; one with another name is
+    const own = (changes: Partial<Product>) =>
+      overlay(c, { products: [{ id: 'mine', basedOn: polish.id, name: 'Mine', changes }] }).products.get('mine')!;
+    expect(own({}).madeOn).toEqual(polish.madeOn);
+    const acid = own({ pH: { min: 0, max: 1, of: 'neat' } });
+    expect(verdictsOf(acid, 'brass/bare').every((v) => 'refusal' in v)).toBe(true);
     expect(verdictsOf({ ...polish, madeOn: [] }, 'copper/bare').every((v) => 'refusal' in v)).toBe(true);
   });
+});
+
+describe('a mix is no further from neutral than what is in it can make it', () => {
+  const bleach = c.products.get('chlorine-bleach')!;
+  const last = (p: Product) => strengthsOf(p, c).at(-1)!;
+  test('bleach at a tenth: by hand the soda in it, 0.5 % of 110 g in a litre, is 0.014 mol/L: pH 12.1', () => {
+    expect(bleach.pH!.max).toBeGreaterThan(13);
+    expect(last(bleach).dose).toEqual({ amount: 100, unit: 'mL/L' });
+    expect(last(bleach).pH!.max).toBeCloseTo(14 + Math.log10((0.1 * bleach.density! * 1000 * 0.005) / 40), 1);
+  });
+  test('where what is named cannot account for the pH of the label, that pH stands, however thin', () => {
+    const odd: Product = { ...bleach, id: 'odd', pH: { min: 11.5, max: 14, of: 'neat' } };
+    expect(last(odd).pH).toEqual({ min: 11.5, max: 14 });
+    expect(last({ ...bleach, id: 'closed', disclosed: 'no' }).pH!.max).toBe(bleach.pH!.max);
+  });
+});
+test('a ban on a chemistry reads all of it together: twice three percent are more than five', () => {
+  const soil = { sets: [{ mechanism: 'alcohol', kind: 'ban' as const, because: 'x' }] };
+  const of = (...percents: number[]) =>
+    PRODUCT_RULES['makesItWorse']!(
+      pack('dish-detergent', {
+        mechanisms: {},
+        contents: percents.map((max, n) => ({
+          substance: ['ethanol', 'isopropanol'][n]!,
+          percent: { min: 0, max },
+        })),
+      }),
+      on({}, soil),
+      here(),
+      c,
+    )?.kind;
+  expect([of(3), of(3, 3), of(5), of(4.9)]).toEqual([undefined, 'worsens', 'worsens', undefined]);
 });

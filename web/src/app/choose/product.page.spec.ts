@@ -20,6 +20,10 @@ describe('one product, the other way round', () => {
     expect(p.text('[aria-labelledby=how-title]')).toMatch(/Gloves/);
     expect(p.text('[aria-labelledby=worse-title]')).toMatch(/rust/i);
   });
+  test('what the people of this house rule out is said first', async () => {
+    const p = await open(ProductPage, { product: 'oven-cleaner-caustic' });
+    expect(p.text('.no')).toMatch(/^Not in this house: .*asthma/);
+  });
   test('for another use: said, and nothing is offered', async () => {
     const p = await open(ProductPage, { product: 'dishwasher-tablet' });
     expect(p.text('.no')).toMatch(/another use/);

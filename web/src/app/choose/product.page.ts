@@ -45,9 +45,11 @@ export class ProductPage {
     const profile = this.profile();
     return c ? useOfProduct(this.productId() ?? '', { profile, habits: choicesOf(profile, c) }, c) : null;
   });
-  protected readonly never = computed(() => {
-    const no = this.use()?.never;
-    return no ? capital(no) : null;
+  /** What stands against it altogether, and what in this house alone. */
+  protected readonly against = computed(() => {
+    const { never, notHere } = this.use() ?? {};
+    if (never) return capital(never);
+    return notHere ? `Not in this house: ${notHere.charAt(0).toLowerCase()}${notHere.slice(1)}` : null;
   });
   /** One line a family of surfaces, with how long where it is not for ever. */
   protected readonly on = computed(() =>
@@ -57,11 +59,7 @@ export class ProductPage {
     (this.use()?.harms ?? []).map((h) => ({
       family: capital(h.family),
       names: h.surfaces.map((f) => f.name).join(', '),
-      // of several the reason is the same, whichever is named in it
-      why:
-        h.surfaces.length === 1
-          ? h.because
-          : h.because.replace(capital(h.surfaces[0]!.name), 'It').replace(h.surfaces[0]!.name, 'them'),
+      why: h.because,
       operands: h.operands,
     })),
   );

@@ -88,6 +88,12 @@ function wordsOf(c: Catalogue): Words {
   }
   return w;
 }
+/** A bottle in the hand: what is it good for? */
+const HELD = [
+  /^what (?:is|are) (?:this |the |my )?(.+?) (?:good|used?|made) for$/,
+  /^what (?:can i (?:do|clean)|do i do) with (?:this |the |my )?(.+)$/,
+  /^i (?:have|hold|found) (?:this |the |a |an |some )?(.+)$/,
+];
 const HOW = { eye: 'in the eye', skin: 'on the skin', breathed: 'breathed in', swallowed: 'swallowed' } as const;
 const PLACES: [RegExp, string, string][] = [
   [/^rooms?|house|plan$/, 'Rooms', '/rooms'],
@@ -223,11 +229,8 @@ export function interpret(
   // what people say is answered by name, before it is taken for a wish
   for (const claim of claimsIn(t, c))
     push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
-  const good =
-    /^what (?:is|are|can)(?: i (?:do|clean))? (?:with )?(?:this |the |my )?(.+?) (?:good|used?|made) for$|^what (?:can i (?:do|clean)|do i do) with (?:this |the |my )?(.+)$|^i (?:have|hold|found) (?:this |the |a |an |some )?(.+)$/.exec(
-      t,
-    );
-  const held = good && best(w.products, good.slice(1).find(Boolean)!)[0];
+  const thing = HELD.map((re) => re.exec(t)?.[1]).find(Boolean);
+  const held = thing && best(w.products, thing)[0];
   if (held)
     push({ title: `What is ${held.name} good for?`, note: 'Choose', path: ['/choose/product', held.id], query: {} });
   const dilute =
