@@ -159,6 +159,11 @@ export class ChoosePage {
   protected readonly whenMay = (from: string): string =>
     when(from, this.household().settings?.timeZone, this.household().settings?.locale);
 
+  /** The same question, of one finish of the surface. */
+  protected askFinish(finish: string): void {
+    const material = this.material() ?? this.asked.face()!.split('/')[0]!;
+    this.ask({ spot: null, finish, material, soil: this.asked.soil()! });
+  }
   protected ask(p: {
     soil?: string;
     severity?: string;
