@@ -61,7 +61,9 @@ test.each([
   ],
   ['a room that is not here', [{ does: 'make', on: 'kits', id: ID, fields: { ...KIT, room: 'none' } }], ''],
   ['a record that is not here', [{ does: 'put-away', on: 'kits', id: 'none' }], '/edits/0/id'],
-  ['what deeds do not change', [{ does: 'change', on: 'settings', id: 'household', fields: {} }], '/edits/0/on'],
+  ['what deeds do not change', [{ does: 'change', on: 'files', id: 'x', fields: {} }], '/edits/0/on'],
+  ['settings put away', [{ does: 'put-away', on: 'settings', id: 'household' }], '/edits/0/does'],
+  ['second settings', [{ does: 'make', on: 'settings', id: ID, fields: {} }], '/edits/0/does'],
   ['nothing at all', undefined, '/edits'],
 ])('%s: refused, and nothing of the deed is kept', async (_, edits, path) => {
   const before = await bodies();
@@ -114,4 +116,88 @@ test('what an imported entry says that it did is not believed: taking it back ke
   const before = await bodies();
   for (const id of ['evil0', 'evil1']) expect((await undo(id)).status).toBe(422);
   expect(await bodies()).toEqual(before);
+});
+
+describe('a record changed by its own door', () => {
+  const last = () => s.app.store.log.all().at(-1)!;
+  test.each([
+    [
+      'made',
+      async () => {
+        const r = await s.call('POST', '/api/kits', { ...KIT, id: ID });
+        expect(r.status).toBe(201);
+        expect(last()).toMatchObject({ edits: [{ does: 'make', on: 'kits', id: ID }], names: { record: 'Loft box' } });
+      },
+    ],
+    [
+      'changed',
+      async () => {
+        const [kit] = (await s.call('GET', '/api/kits')).body.items;
+        expect((await s.call('PUT', `/api/kits/${kit.id}`, { ...kit, name: 'Other name' })).status).toBe(200);
+        expect(last().edits).toEqual([{ does: 'change', on: 'kits', id: kit.id, fields: { name: 'Other name' } }]);
+      },
+    ],
+    [
+      'put away, with what hangs on it',
+      async () => {
+        const rooms = s.app.store.repos.rooms;
+        const room = rooms.all().find((x) => rooms.children(x.id).length > 5)!;
+        expect((await s.call('DELETE', `/api/rooms/${room.id}`)).status).toBe(204);
+        expect(last().did!.length).toBeGreaterThan(5);
+      },
+    ],
+    [
+      'the settings',
+      async () => {
+        const r = (await s.call('GET', '/api/settings/household')).body;
+        expect((await s.call('PUT', '/api/settings/household', { ...r, septic: !r.septic })).status).toBe(200);
+        expect(last().did).toEqual([{ on: 'settings', id: 'household', path: 'septic', was: r.septic, is: !r.septic }]);
+      },
+    ],
+    [
+      'an amount and another field',
+      async () => {
+        const one = (await s.call('GET', '/api/stock')).body.items.find((x: { onHand: number }) => x.onHand > 1);
+        const r = await s.call('PUT', `/api/stock/${one.id}`, {
+          ...one,
+          onHand: one.onHand - 1,
+          openedOn: '2026-01-02',
+        });
+        expect(r.status).toBe(200);
+        // the amount stands by itself, so that the log stays the truth of stock
+        const [adjust, edited] = s.app.store.log.all().slice(-2);
+        expect(adjust).toMatchObject({ kind: 'stock', reason: 'adjust', moves: [{ stock: one.id, delta: -1 }] });
+        expect(edited!.did!.map((d) => d.path)).toEqual(['openedOn']);
+        expect((await undo(edited!.id)).status).toBe(201);
+        expect((await undo(adjust!.id)).status).toBe(201);
+      },
+    ],
+  ])('%s: stands in the log, and taken back everything is as before', async (_, work) => {
+    const before = await bodies();
+    await work();
+    const e = last();
+    if (e.kind !== 'undo') {
+      expect(await bodies()).not.toEqual(before);
+      expect((await undo(e.id)).status).toBe(201);
+    }
+    expect(await bodies()).toEqual(before);
+  });
+  test('brought back: so that it can be put away again by taking that back', async () => {
+    const rooms = s.app.store.repos.rooms;
+    const room = rooms.all().find((x) => rooms.children(x.id).length > 5)!;
+    await s.call('DELETE', `/api/rooms/${room.id}`);
+    const gone = await bodies();
+    expect((await s.call('POST', `/api/rooms/${room.id}/restore`)).status).toBe(200);
+    expect(last().did!.length).toBeGreaterThan(5);
+    expect((await undo(last().id)).status).toBe(201);
+    expect(await bodies()).toEqual(gone);
+  });
+  test('what changed nothing is not written, nor are the steps of a run', async () => {
+    const n = s.app.store.log.last();
+    const [kit] = (await s.call('GET', '/api/kits')).body.items;
+    await s.call('PUT', `/api/kits/${kit.id}`, kit);
+    const run = { state: 'open', session: null, steps: [], timers: [], room: null, startedAt: '2026-11-25T10:00:00Z' };
+    await s.call('POST', '/api/runs', run);
+    expect(s.app.store.log.last()).toBe(n);
+  });
 });

@@ -1,5 +1,5 @@
-import { type Advice, type Question, type Rung, type Step, stepsWithHygiene } from '../method';
-import type { Run } from './records';
+import { type Advice, type JobPlan, type Question, type Rung, type Step, stepsWithHygiene } from '../method';
+import type { Run, Spot } from './records';
 
 /** What a run keeps of the rung it follows. */
 export const methodOf = (r: Rung): NonNullable<Run['method']> => ({
@@ -14,6 +14,7 @@ export const methodOf = (r: Rung): NonNullable<Run['method']> => ({
   effect: r.effect,
 });
 type Part = NonNullable<Run['parts']>[number];
+type NewRun = Omit<Run, 'id' | 'version' | 'createdAt' | 'updatedAt'>;
 
 /** Steps as a run keeps them: a wait only where there is one. */
 export const keptSteps = (steps: readonly Step[], stage?: string): Run['steps'] =>
@@ -63,7 +64,7 @@ export function runOfRung(
   spot: string | null,
   question: Question,
   startedAt: string,
-): Omit<Run, 'id' | 'version' | 'createdAt' | 'updatedAt'> {
+): NewRun {
   const parts = partsOfStage(ONE, rung, advice, spot, question);
   const several = parts.length > 1;
   return {
@@ -82,3 +83,34 @@ export function runOfRung(
   };
 }
 const ONE = 'one';
+/** Uses that a run keeps at the most. */
+const MOST_USES = 40;
+
+/** A planned job as a run: all steps of all stages, what each cleaning stage asked and took, what must hold at the end. */
+export function runOfPlan(
+  { job, stages, closes }: JobPlan,
+  cast: Readonly<Record<string, { spot: Spot | null }>>,
+  startedAt: string,
+): NewRun {
+  const shown = stages.filter((s) => s.steps.length);
+  const parts = shown.flatMap(({ stage, rung, advice, question }) =>
+    rung && advice && question ? partsOfStage(stage.id, rung, advice, cast[stage.on!]?.spot?.id ?? null, question) : [],
+  );
+  return {
+    question: null,
+    job: job.id,
+    spot: parts.find((x) => x.spot)?.spot ?? null,
+    bottle: null,
+    method: null,
+    steps: shown.flatMap(({ stage, rung, steps }) =>
+      keptSteps(steps).map((st, i) => ({ ...st, text: rung && i === 0 ? `${stage.text}: ${st.text}` : st.text })),
+    ),
+    uses: parts.flatMap((x) => x.uses).slice(0, MOST_USES),
+    index: 0,
+    timers: [],
+    state: 'running',
+    startedAt,
+    parts,
+    closes,
+  };
+}

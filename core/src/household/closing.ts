@@ -121,3 +121,26 @@ export function closingOf(
     short: short.length > 0,
   };
 }
+
+/**
+ * All entries of a run that was done on spots of the house, one a part, and what to say of them; the last one ends the
+ * run, so that what a clean does to spot, stock and bottle is done with it. Null where it was on no spot.
+ */
+export function closingsOf(
+  run: Run,
+  said: Said,
+  h: Household & { bottles: readonly Bottle[] },
+  now: Date,
+  catalogue: Catalogue,
+): { entries: LogFields[]; says: string } | null {
+  const parts = partsOfRun(run).filter((x) => x.spot);
+  if (!parts.length) return null;
+  const all = parts.map((part) => closingOf(run, part, parts.length, said, h, now, catalogue));
+  const names = [...new Set(parts.map((x) => h.spots.find((s) => s.id === x.spot)?.name ?? 'The spot'))].join(' and ');
+  const came = all.flatMap((x) => x.came).join(' ');
+  const short = all.some((x) => x.short) ? ' The shelf was short of something: count it in Kits.' : '';
+  return {
+    entries: all.map((x, i) => (i === all.length - 1 ? { ...x.entry, ends: true } : x.entry)),
+    says: `${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came}${short}`,
+  };
+}

@@ -128,6 +128,8 @@ const WHOLE = '.';
 /** What an edit does, after others of the same entry: a record where there was none, fields, or none where there was one. */
 function editOf(edit: Edit, i: number, before: readonly Effect[], reach: Reach): Result<Effect[]> {
   const { does, on, id } = edit;
+  if (on === 'settings' && does !== 'change')
+    return bad(`/edits/${i}/does`, 'The settings are one record: change them.');
   const had = bodyAfter(before, on, id, reach);
   if (does === 'make') {
     if (had) return bad(`/edits/${i}/id`, 'There is one of that id already: take another id.');

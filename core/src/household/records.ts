@@ -402,7 +402,7 @@ export const MoveBody = Type.Object(
   { stock: Ref, delta: num(-1e7, 1e7), unit: oneOf(['mL', 'g', 'piece']), after: Type.Optional(num(0, 1e7)) },
   closed,
 );
-/** Kinds of records that deeds make, change and put away. */
+/** Kinds of records that deeds make, change and put away; the settings are one record, and only changed. */
 export const EDITED = [
   'rooms',
   'spots',
@@ -416,6 +416,7 @@ export const EDITED = [
   'members',
   'shopping',
   'runs',
+  'settings',
 ] as const;
 /** One change of the household: an amount more or less, or a value in the place of another. */
 export const EffectBody = Type.Object(

@@ -77,6 +77,7 @@ const RECORDS: Record<Edited, readonly [one: string, many: string]> = {
   members: ['person or animal', 'people and animals'],
   shopping: ['line of the list', 'lines of the list'],
   runs: ['run', 'runs'],
+  settings: ['the settings', 'settings'],
 };
 /** So many of one kind, in words: "1 room, 26 spots". */
 const counted = (all: readonly Edited[]): string =>

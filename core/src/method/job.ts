@@ -16,7 +16,8 @@ export interface Cast {
 }
 export interface PlannedStage {
   stage: Stage;
-  /** The engine's answer to the stage's question, for stages that clean. */
+  /** What the engine was asked, and its answer, for stages that clean. */
+  question: Question | null;
   advice: Advice | null;
   rung: Rung | null;
   /** Why there is no rung, or that the strongest may not suffice. */
@@ -74,7 +75,7 @@ export function planJob(
     : context.profile;
   for (const stage of stageOrder(chosen)) {
     if (stage.kind !== 'clean') {
-      stages.push({ stage, advice: null, rung: null, note: null, steps: [stepOf(stage)] });
+      stages.push({ stage, question: null, advice: null, rung: null, note: null, steps: [stepOf(stage)] });
       continue;
     }
     const role = job.roles.find((r) => r.id === stage.on);
@@ -110,6 +111,7 @@ export function planJob(
     put.set(role.id, [...(put.get(role.id) ?? []), ...used]);
     stages.push({
       stage,
+      question: q,
       advice: a,
       rung,
       note: !rung

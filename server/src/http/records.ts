@@ -14,9 +14,11 @@ import {
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
 import type { Context } from 'koa';
+import { v7 as uuidv7 } from 'uuid';
 import { Conflict, stable } from '../store/repository';
 import type { Store } from '../store/store';
 import { LARGE_LIMIT, LIMIT, readJson } from './body';
+import { asDeed } from './by-door';
 import { once } from './once';
 import { type Picture, readPicture } from './picture';
 import { HttpProblem, invalid } from './problem';
@@ -90,16 +92,8 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
       if (typeof version !== 'number')
         throw invalid([{ path: '/version', message: '"version" is missing: send the version that you read.' }]);
       const id = ctx.params['id']!;
-      ctx.body = store.transaction(() => {
-        const before = repo.get(id);
-        const after = (repo.replace as (i: string, v: number, b: Record<string, unknown>) => unknown)(
-          id,
-          version,
-          bodyOf(value),
-        );
-        if (door === 'stock' && before) adjust(store, id, (before as unknown as { onHand: number }).onHand, value);
-        return after;
-      });
+      const replace = repo.replace as (i: string, v: number, b: Record<string, unknown>) => unknown;
+      ctx.body = store.transaction(() => asDeed(store, door, id, () => replace(id, version, bodyOf(value))));
     });
     if (door === 'settings') {
       for (const method of ['post', 'delete'] as const)
@@ -112,9 +106,10 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
     router.post(`/${door}`, async (ctx) => {
       const raw = await readJson(ctx, limit);
       const value = await checked(raw);
+      const id = (value['id'] as string | undefined) ?? uuidv7();
       once(ctx, store, now, raw, () => ({
         status: 201,
-        answer: repo.create(bodyOf(value), value['id'] as string | undefined),
+        answer: asDeed(store, door, id, () => repo.create(bodyOf(value), id)),
       }));
     });
     router.delete(`/${door}/:id`, (ctx) => {
@@ -122,11 +117,13 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
       const version = v === undefined ? null : Number(v);
       if (version !== null && !Number.isInteger(version))
         throw invalid([{ path: '/version', message: 'version must be a whole number.' }]);
-      store.transaction(() => repo.remove(ctx.params['id']!, version));
+      const id = ctx.params['id']!;
+      store.transaction(() => asDeed(store, door, id, () => repo.remove(id, version)));
       ctx.status = 204;
     });
     router.post(`/${door}/:id/restore`, (ctx) => {
-      once(ctx, store, now, null, () => ({ status: 200, answer: repo.restore(ctx.params['id']!) }));
+      const id = ctx.params['id']!;
+      once(ctx, store, now, null, () => ({ status: 200, answer: asDeed(store, door, id, () => repo.restore(id)) }));
     });
   }
   router.get('/log', (ctx) => {
@@ -134,6 +131,7 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
     const kind = ctx.query['kind'];
     const since = ctx.query['since'] === undefined ? null : utcInstant(String(ctx.query['since']));
     if (ctx.query['since'] !== undefined && since === null) throw badSince();
+    ctx.type = 'application/json';
     ctx.body = store.log.list({
       limit,
       after,
@@ -228,23 +226,4 @@ function checkTouched(asked: LogFields, written: LogEntry, store: Store, catalog
       throw e;
     }
   }
-}
-
-/** An amount edited by hand is written down as an adjustment, so that the log stays the truth of stock. */
-function adjust(store: Store, id: string, before: number, value: Record<string, unknown>): void {
-  const after = value['onHand'] as number;
-  const delta = Math.round((after - before) * 1000) / 1000;
-  if (delta === 0) return;
-  const unit = (value['pack'] as { unit: 'mL' | 'g' | 'piece' }).unit;
-  store.log.append(
-    {
-      kind: 'stock',
-      reason: 'adjust',
-      moves: [{ stock: id, delta, unit, after }],
-      did: [{ on: 'stock', id, path: 'onHand', was: before, is: after }],
-      text: 'Edited by hand',
-    },
-    undefined,
-    true,
-  );
 }

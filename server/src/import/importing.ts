@@ -1,7 +1,8 @@
+import { type ChildProcess, fork } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
 import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { RawCatalogue } from '@dolly-tub/core';
 import type { Program } from '../compute/pool';
 import { HttpProblem } from '../http/problem';
@@ -25,33 +26,36 @@ export interface Importing {
   stop(): Promise<void>;
 }
 
-/** One import at a time, in a thread of its own. */
+/** One import at a time, in a program of its own: a thread's memory would stay with the server. */
 export function importing(program: Program, dataDir: string, raw: RawCatalogue): Importing {
   // what a hard stop left behind
   for (const f of readdirSync(dataDir))
     if (f.startsWith(WORK)) rmSync(join(dataDir, f), { recursive: true, force: true });
-  let now: { progress: Progress; worker: Worker | null; stopped: boolean } | null = null;
+  let now: { progress: Progress; child: ChildProcess | null; stopped: boolean } | null = null;
 
   const staged = (job: Job): Promise<Staged> =>
     new Promise((done, fail) => {
-      const worker = new Worker(program.filename, {
-        workerData: { job, raw },
-        ...(program.execArgv ? { execArgv: program.execArgv } : {}),
-        resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+      const child = fork(program.filename, {
+        execArgv: [...(program.execArgv ?? []), `--max-old-space-size=${MOST_MB}`],
+        // names, dates and bytes go over as they are
+        serialization: 'advanced',
       });
-      now!.worker = worker;
-      worker.on('message', (m: { progress?: Progress; staged?: Staged }) => {
+      now!.child = child;
+      child.on('message', (m: { progress?: Progress; staged?: Staged }) => {
         if (m.progress && now) now.progress = m.progress;
         if (m.staged) done(m.staged);
       });
-      worker.on('error', (e: NodeJS.ErrnoException) =>
+      child.on('error', fail);
+      child.on('exit', (code, signal) =>
         fail(
-          e.code === 'ERR_WORKER_OUT_OF_MEMORY'
-            ? new HttpProblem(413, 'One of its records is too large to be one: nothing was changed.')
-            : e,
+          now?.stopped
+            ? new HttpProblem(409, 'The import was stopped: nothing was changed.')
+            : signal === 'SIGABRT'
+              ? new HttpProblem(413, 'One of its records is too large to be one: nothing was changed.')
+              : new Error(`The import ended by itself (${code ?? signal}).`),
         ),
       );
-      worker.on('exit', () => fail(new HttpProblem(409, 'The import was stopped: nothing was changed.')));
+      child.send({ job, raw });
     });
   const place = (): string => join(dataDir, WORK + randomBytes(8).toString('hex'));
 
@@ -60,7 +64,7 @@ export function importing(program: Program, dataDir: string, raw: RawCatalogue):
     place,
     async run(asked, use) {
       if (now) throw new HttpProblem(409, 'Another import is under way: wait until it is done, or stop it.');
-      now = { progress: { doing: 'reading', done: 0, of: 1 }, worker: null, stopped: false };
+      now = { progress: { doing: 'reading', done: 0, of: 1 }, child: null, stopped: false };
       const work = place();
       try {
         const result = await staged({ ...asked, dataDir, work });
@@ -74,7 +78,11 @@ export function importing(program: Program, dataDir: string, raw: RawCatalogue):
     async stop() {
       if (!now) return;
       now.stopped = true;
-      await now.worker?.terminate();
+      const { child } = now;
+      if (!child || child.exitCode !== null) return;
+      const gone = once(child, 'exit');
+      child.kill('SIGKILL');
+      await gone;
     },
   };
 }

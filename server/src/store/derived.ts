@@ -13,6 +13,7 @@ import {
   tallyOf,
 } from '@dolly-tub/core';
 import type Database from 'better-sqlite3';
+import { statements } from './statements';
 
 /** Counted up when what is derived from the log is worked out otherwise: the tables are then filled anew on opening. */
 const VERSION = 1;
@@ -56,13 +57,7 @@ export const entryOfRow = (r: Row): LogEntry =>
 const COLUMNS = 'l.seq, l.id, l.at, l.recorded_at AS recordedAt, l.kind, l.body';
 
 export function derivedOf(db: Database.Database, now: () => Date, words: (e: LogEntry) => string): Derived {
-  // statements are made when they are first used: a damaged file may have none of these tables
-  const made = new Map<string, Database.Statement>();
-  const sql = (text: string): Database.Statement => {
-    let s = made.get(text);
-    if (!s) made.set(text, (s = db.prepare(text)));
-    return s;
-  };
+  const sql = statements(db);
   const entries = (text: string, ...of: unknown[]): LogEntry[] => (sql(text).all(...of) as Row[]).map(entryOfRow);
   const heads = (): ReadonlySet<string> =>
     new Set(

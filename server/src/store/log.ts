@@ -14,9 +14,10 @@ import {
   DAY_MS,
 } from '@dolly-tub/core';
 import type { Statement } from 'better-sqlite3';
-import { and, desc, eq, gt, gte, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, gt, gte, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { type Derived, derivedOf } from './derived';
+import { type LogQuery, logPages } from './log-pages';
 import type { Db } from './open';
 import { type Change, type Repository, stable } from './repository';
 import { changes, log } from './tables';
@@ -30,23 +31,12 @@ export class LogProblem extends Error {
   }
 }
 
-/** A page of the log, newest first; `find` are words that an entry must hold, each at least as the beginning of one. */
-export interface LogQuery {
-  limit: number;
-  after: string | null;
-  kind: string | null;
-  /** Of every kind but this. */
-  without?: string | null;
-  since: string | null;
-  find?: string | null;
-  spot?: string | null;
-}
-
 export interface LogStore {
   /** Append an entry and do what it says to stock, bottles and shopping, all in the caller's transaction; `applied` only writes it down. */
   append(fields: LogFields, id?: string, applied?: boolean): LogEntry;
   get(id: string): LogEntry | null;
-  list(q: LogQuery): { items: (LogEntry & { undone?: true })[]; next?: string };
+  /** A page as JSON text: `{items: (LogEntry & {undone?: true})[], next?}`, without what each did. */
+  list(q: LogQuery): string;
   all(): LogEntry[];
   /** The next entries after a number, in order of writing. */
   after(seq: number, limit: number): LogEntry[];
@@ -123,27 +113,6 @@ export function createLog(
       return 'It is more than a day old: write a correction instead.';
     return undone().has(was.id) ? 'It was undone before.' : null;
   }
-  /** Entries with whether they were taken back. */
-  const withUndone = (entries: LogEntry[]): (LogEntry & { undone?: true })[] => {
-    const back = new Set(
-      orm
-        .select({ id: log.corrects })
-        .from(log)
-        .where(
-          and(
-            eq(log.kind, 'undo'),
-            inArray(
-              log.corrects,
-              entries.map((e) => e.id),
-            ),
-          ),
-        )
-        .all()
-        .map((r) => r.id),
-    );
-    // what an entry did is for taking it back, not for reading
-    return entries.map(({ did: _did, ...e }) => (back.has(e.id) ? { ...e, undone: true } : e));
-  };
   const undone = (): ReadonlySet<string | null> =>
     new Set(
       orm
@@ -212,37 +181,7 @@ export function createLog(
       for (const other of also) write(other, uuidv7(), recordedAt);
       return written;
     },
-    list({ limit, after, kind, without, since, find, spot }) {
-      const where = [];
-      if (kind) where.push(eq(log.kind, kind));
-      if (without) where.push(ne(log.kind, without));
-      if (since) where.push(gte(log.at, since));
-      if (spot) where.push(sql`${log.seq} IN (SELECT seq FROM at_hand WHERE key = ${`spot:${spot}`})`);
-      const asked = matchOf(find ?? '');
-      if (asked) {
-        const found = sql`SELECT rowid FROM log_words WHERE log_words MATCH ${asked}`;
-        const n = orm.get<{ n: number }>(sql`SELECT count(*) AS n FROM (${found} LIMIT ${MANY})`).n;
-        // where much is found, walking from the newest meets a page of it soon; the plus keeps it from being sorted whole
-        where.push(n < MANY ? sql`${log.seq} IN (${found})` : sql`+${log.seq} IN (${found})`);
-      }
-      if (after) {
-        const [at, seq] = Buffer.from(after, 'base64url').toString().split('|');
-        where.push(sql`(${log.at}, ${log.seq}) < (${at ?? ''}, ${Number(seq) || 0})`);
-      }
-      const rows = orm
-        .select()
-        .from(log)
-        .where(and(...where))
-        .orderBy(desc(log.at), desc(log.seq))
-        .limit(limit + 1)
-        .all();
-      const page = rows.slice(0, limit);
-      const last = page[page.length - 1];
-      return {
-        items: withUndone(page.map(toEntry)),
-        ...(rows.length > limit && last ? { next: Buffer.from(`${last.at}|${last.seq}`).toString('base64url') } : {}),
-      };
-    },
+    list: logPages(db.sqlite),
     answeredSince: (at) =>
       orm
         .select()
@@ -283,14 +222,6 @@ export function createLog(
       return put.changes > 0;
     },
   };
-}
-
-/** So many entries found are too many to sort for one page of them. */
-const MANY = 1000;
-/** Words as a question of the full-text table: each quoted, each a beginning; null where there is none. */
-function matchOf(find: string): string | null {
-  const words = find.match(/[\p{L}\p{N}]+/gu) ?? [];
-  return words.length ? words.map((w) => `"${w}"*`).join(' ') : null;
 }
 
 /** What each kind must carry. */

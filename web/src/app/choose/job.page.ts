@@ -1,26 +1,20 @@
-import { ReactiveFormsModule, FormControl } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import {
   castOf,
   type Chosen,
   choicesOf,
   type Job,
-  keptSteps,
-  partsOfStage,
-  type PlannedStage,
   planJob,
   pricesOf,
   profileOf,
+  runOfPlan,
   spotForRole,
   type Spot,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import Fuse from 'fuse.js';
 import { deedsFrom } from '../household/deeds';
 import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -28,29 +22,16 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { Print } from '../shared/print';
 import { Residents } from '../shared/residents';
-import { find } from '../shared/search';
-import { SourceNote } from '../shared/source-note';
-import { capital, limitWords, percent, span } from '../shared/words';
+import { capital, limitWords, span } from '../shared/words';
+import { JobFind } from './job-find';
+import { JobStages } from './job-stages';
 import { Ways } from './ways';
-
-const WORD = { look: 'look', do: 'do', clean: 'clean', wait: 'wait' } as const;
 
 /** A whole job: its stages in order, each cleaning stage answered by the engine for the faces of this house. */
 @Component({
   selector: 'dt-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    Print,
-    MatFormFieldModule,
-    MatInputModule,
-    ReactiveFormsModule,
-    MatButton,
-    Chooser,
-    Residents,
-    RouterLink,
-    SourceNote,
-    Ways,
-  ],
+  imports: [Print, MatButton, Chooser, JobFind, JobStages, Residents, RouterLink, Ways],
   templateUrl: './job.page.html',
   styleUrl: './job.page.scss',
 })
@@ -63,9 +44,7 @@ export class JobPage {
   private readonly store = inject(Store);
   private readonly household = this.store.selectSignal(selectHousehold);
   private readonly loaded = this.store.selectSignal(selectLoaded);
-  protected readonly WORD = WORD;
   protected readonly capital = capital;
-  protected readonly pc = percent;
   protected readonly spanOf = span;
   protected readonly worse: Choice[] = [
     { id: '-1', name: 'lightly used' },
@@ -74,8 +53,6 @@ export class JobPage {
     { id: '2', name: 'very bad' },
   ];
   protected readonly bad = signal(0);
-  protected readonly asked = new FormControl('', { nonNullable: true });
-  private readonly query = toSignal(this.asked.valueChanges, { initialValue: '' });
   protected readonly busy = this.beginning.busy;
   protected readonly trouble = computed(() => this.beginning.trouble() ?? this.noting.trouble());
   private readonly casting = signal<Record<string, string>>({});
@@ -93,11 +70,6 @@ export class JobPage {
   protected readonly jobs = computed<Choice[]>(() =>
     this.all().map((j) => ({ id: j.id, name: j.name.toLowerCase(), also: j.synonyms })),
   );
-  private readonly fuse = computed(
-    () =>
-      new Fuse(this.all(), { keys: [{ name: 'name', weight: 2 }, 'synonyms'], threshold: 0.36, ignoreLocation: true }),
-  );
-  protected readonly found = computed(() => (this.query().trim() ? find(this.fuse(), this.query()) : this.all()));
   protected readonly limits = computed(() => limitWords(profileOf(this.household(), this.clock.minute())));
   /** Roles of the job with what each may be: its usual faces, then the spots of the house. */
   protected readonly roles = computed(() => {
@@ -160,7 +132,7 @@ export class JobPage {
     const fixtures = room.fixtures.map((f) => (f.id === spot.fixture ? { ...f, resident: ids } : f));
     this.noting.ask({ does: 'change', on: 'rooms', id: room.id, fields: { fixtures } });
   }
-  private readonly castNow = computed(() => {
+  protected readonly castNow = computed(() => {
     const c = this.knowledge.catalogue();
     const job = this.job();
     if (!c || !job || !this.loaded()) return null;
@@ -217,14 +189,6 @@ export class JobPage {
       return x ? [capital(x.name)] : [];
     });
   });
-  protected link(s: PlannedStage): Record<string, string | null> {
-    const spot = this.spotOf(s.stage.on!);
-    const at = this.castNow()![s.stage.on!]!;
-    const severity = String(Math.max(1, Math.min(5, (s.stage.severity ?? 3) + this.bad())));
-    return spot
-      ? { spot: spot.id, soil: s.stage.soil!, severity }
-      : { material: at.material, finish: at.finish ?? null, soil: s.stage.soil!, severity };
-  }
   protected everyOf = (days: number): string =>
     days === 1 ? 'day' : days < 60 ? `${days} days` : `${Math.round(days / 30)} months`;
   protected open(id: string): void {
@@ -235,42 +199,10 @@ export class JobPage {
   protected cast(role: string, id: string): void {
     this.casting.update((c) => ({ ...c, [role]: id }));
   }
-  /** The job as a run: all steps of all stages, what each cleaning stage asked, and what must hold at the end. */
   protected begin(): void {
     const p = this.plan();
     if (!p?.ok || this.busy()) return;
-    const { job, stages, closes } = p.value;
-    const shown = stages.filter((s) => s.steps.length);
-    const parts = shown.flatMap((s) => {
-      if (!s.rung || !s.advice) return [];
-      const at = this.castNow()![s.stage.on!]!;
-      const severity = Math.max(1, Math.min(5, (s.stage.severity ?? 3) + this.bad()));
-      const question = { material: at.material, finish: at.finish ?? null, soil: s.stage.soil!, severity };
-      return partsOfStage(s.stage.id, s.rung, s.advice, at.spot?.id ?? null, question);
-    });
-    this.beginning.ask({
-      does: 'make',
-      on: 'runs',
-      body: {
-        question: null,
-        job: job.id,
-        spot: parts.find((x) => x.spot)?.spot ?? null,
-        bottle: null,
-        method: null,
-        steps: shown.flatMap((s) =>
-          keptSteps(s.steps).map((st, i) => ({
-            ...st,
-            text: s.rung && i === 0 ? `${s.stage.text}: ${st.text}` : st.text,
-          })),
-        ),
-        uses: parts.flatMap((x) => x.uses).slice(0, 40),
-        index: 0,
-        timers: [],
-        state: 'running',
-        startedAt: this.clock.now().toISOString(),
-        parts,
-        closes,
-      },
-    });
+    const body = runOfPlan(p.value, this.castNow()!, this.clock.now().toISOString());
+    this.beginning.ask({ does: 'make', on: 'runs', body });
   }
 }

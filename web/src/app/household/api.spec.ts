@@ -34,10 +34,10 @@ describe('the doors in the page', () => {
   });
   test('a saved record goes to the store as the server answered it', async () => {
     reply = json(200, { id: 'r', version: 2, name: 'A' });
-    await api.replace('settings', { id: 'r', version: 1, name: 'A' } as never);
-    expect(asked[0]).toMatchObject({ url: '/api/settings/r', init: { method: 'PUT' } });
+    await api.replace('runs', { id: 'r', version: 1, name: 'A' } as never);
+    expect(asked[0]).toMatchObject({ url: '/api/runs/r', init: { method: 'PUT' } });
     expect(dispatched).toEqual([
-      householdEvents.recordChanged({ door: 'settings', record: { id: 'r', version: 2, name: 'A' } as never }),
+      householdEvents.recordChanged({ door: 'runs', record: { id: 'r', version: 2, name: 'A' } as never }),
     ]);
   });
   const entry = (n = 0) =>

@@ -62,7 +62,7 @@ export interface HitRate {
 /** What came of a deed: the record that it made, changed or put away, and its entry in the log. */
 export interface Outcome {
   id: string;
-  /** Runs and settings are kept without one. */
+  /** The steps of a run are kept without one. */
   entry: LogEntry | null;
 }
 

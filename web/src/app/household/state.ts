@@ -22,7 +22,7 @@ import { createEntityAdapter, type EntityAdapter, type EntityState } from '@ngrx
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 /** The doors that the page keeps in memory; files are fetched where they are shown. */
-export const KEPT = ['settings', ...EDITED] as const satisfies readonly Door[];
+export const KEPT = EDITED satisfies readonly Door[];
 export type Kept = (typeof KEPT)[number];
 
 type Tables = { [D in Kept]: EntityState<RecordOf<D>> };

@@ -1,8 +1,3 @@
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { MatCheckbox } from '@angular/material/checkbox';
-import { MatProgressBar } from '@angular/material/progress-bar';
-import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { MatButton } from '@angular/material/button';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -13,17 +8,21 @@ import {
   type OnDestroy,
   signal,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
   againstGoingOn,
-  closingOf,
-  doneBySteps,
+  closingsOf,
+  goneOn,
+  leftOf,
+  nextIn,
   partsOfRun,
   pieceForPart,
   type Run,
-  type RunPart,
-  type Spot,
-  type Taken,
+  type Said,
+  waitsOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
@@ -31,20 +30,17 @@ import { selectHousehold, selectLoaded, selectRuns } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { capital, span } from '../shared/words';
+import { RunEnding } from './ending';
+import { ring } from './ring';
+import { WaitRing } from './wait';
 
-type Outcome = 'worked' | 'partly' | 'not' | 'damaged';
-const OUTCOMES: [Outcome, string, string][] = [
-  ['worked', 'Worked', 'clean, nothing left'],
-  ['partly', 'Partly', 'better, not gone'],
-  ['not', 'Not', 'no change'],
-  ['damaged', 'Damaged', 'a mark, dull or worn'],
-];
+const NEXT = { 'begin-wait': 'Start the wait', wait: 'Go on early', step: 'Done, next' } as const;
 
 /** One step at a time in very large type; the wait is kept on the server, so a reload loses nothing. */
 @Component({
   selector: 'dt-run',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckbox, MatProgressBar, MatButtonToggle, MatButtonToggleGroup, MatButton, RouterLink],
+  imports: [MatProgressBar, MatButton, RouterLink, RunEnding, WaitRing],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './run.page.html',
   styleUrl: './run.page.scss',
@@ -59,7 +55,6 @@ export class RunPage implements OnDestroy {
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   protected readonly capital = capital;
-  protected readonly outcomes = OUTCOMES;
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly runs = this.store.selectSignal(selectRuns);
   private readonly household = this.store.selectSignal(selectHousehold);
@@ -70,9 +65,6 @@ export class RunPage implements OnDestroy {
   private readonly all = [this.stepping, this.dropping, this.finishing, this.leaving];
   protected readonly saving = computed(() => this.all.some((d) => d.busy()));
   protected readonly trouble = computed(() => this.all.map((d) => d.trouble()).find(Boolean) ?? null);
-  protected readonly rinsed = signal<0 | 1 | 2>(0);
-  protected readonly aired = signal(false);
-  protected readonly toolsRinsed = signal<0 | 1>(0);
   protected readonly announce = signal('');
   protected readonly shift = signal<string | null>(null);
   protected readonly doneSays = signal('');
@@ -88,14 +80,7 @@ export class RunPage implements OnDestroy {
       .pipe(takeUntilDestroyed())
       .subscribe(() => this.doneSays.set('It was done on no spot of the house: only its steps end here.'));
     effect(() => {
-      const r = this.run();
-      if (!r) return;
-      const done = doneBySteps(r);
-      this.rinsed.set(done.rinsed);
-      this.aired.set(done.aired);
-    });
-    effect(() => {
-      for (const t of this.timers())
+      for (const t of this.waits())
         if (t.ready && !this.rang.has(t.id)) {
           this.rang.add(t.id);
           this.announce.set(`${t.label}: ready`);
@@ -112,67 +97,23 @@ export class RunPage implements OnDestroy {
   ngOnDestroy(): void {
     void this.wake?.release().catch(() => undefined);
   }
-  private readonly spotOf = (id: string | null | undefined): Spot | undefined =>
-    this.household().spots.find((s) => s.id === id);
-  private readonly spot = computed(() => this.spotOf(this.run()?.spot));
+  private readonly spot = computed(() => this.household().spots.find((s) => s.id === this.run()?.spot));
   private readonly job = computed(() => this.knowledge.catalogue()?.jobs.get(this.run()?.job ?? '') ?? null);
-  /** Conditions of a job that the person has said hold. */
-  protected readonly holds = signal<ReadonlySet<string>>(new Set());
-  protected readonly open = computed(() => (this.run()?.closes ?? []).filter((c) => !this.holds().has(c)));
-  protected say(condition: string): void {
-    this.holds.update((h) => {
-      const next = new Set(h);
-      if (!next.delete(condition)) next.add(condition);
-      return next;
-    });
-  }
   protected readonly place = computed(
     () => this.job()?.name ?? this.household().rooms.find((r) => r.id === this.spot()?.room)?.name ?? 'Doing',
   );
   protected readonly what = computed(() =>
     [this.spot()?.name.toLowerCase(), this.run()?.method?.name].filter(Boolean).join(' · '),
   );
+  protected readonly waits = computed(() => (this.run() ? waitsOf(this.run()!, this.clock.second()) : []));
   protected readonly left = computed(() => {
     const r = this.run();
     if (!r || this.ending()) return 'all steps done';
-    const s =
-      r.steps
-        .slice(r.index)
-        .reduce((a, x) => a + x.active_s + (x.wait_s && !r.timers.some((t) => t.id === x.id) ? x.wait_s.min : 0), 0) +
-      Math.max(0, ...this.timers().map((t) => t.remaining));
-    return `${span(Math.max(1, s / 60))} left`;
+    return `${span(Math.max(1, leftOf(r, this.clock.second()) / 60))} left`;
   });
-  protected readonly timers = computed(() => {
-    const now = this.clock.second().getTime();
-    const r = this.run();
-    if (!r || r.state !== 'running') return [];
-    return r.timers.map((t) => {
-      const gone = (now - Date.parse(t.startedAt)) / 1000 - t.paused_s;
-      const remaining = Math.max(0, Math.ceil(t.min_s - gone));
-      const ready = remaining === 0;
-      const over = gone > t.max_s;
-      const clock = `${Math.floor(remaining / 60)}:${String(remaining % 60).padStart(2, '0')}`;
-      return {
-        id: t.id,
-        label: t.label,
-        remaining,
-        ready,
-        over,
-        share: Math.min(1, gone / t.min_s),
-        clock,
-        words: over ? 'past its longest: wet it again or wipe now' : ready ? 'ready: go on' : 'wait; still wet?',
-        say: `${t.label}: ${ready ? 'ready' : `${clock} to go`}`,
-      };
-    });
-  });
-  protected readonly early = 'Go on early';
-  protected readonly nextWord = computed(() => {
-    const s = this.step();
-    const r = this.run();
-    if (s?.wait_s && !r?.timers.some((t) => t.id === s.id)) return 'Start the wait';
-    if (s?.wait_s && this.timers().some((t) => t.id === s.id && !t.ready)) return this.early;
-    return 'Done, next';
-  });
+  private readonly coming = computed(() => (this.run() && nextIn(this.run()!, this.clock.second())) ?? 'step');
+  protected readonly nextWord = computed(() => NEXT[this.coming()]);
+  protected readonly early = computed(() => this.coming() === 'wait');
   protected key(e: KeyboardEvent): void {
     if (/^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test((e.target as HTMLElement).tagName) && e.key === 'Enter') return;
     if (e.ctrlKey || e.metaKey || e.altKey || this.run()?.state !== 'running') return;
@@ -183,27 +124,8 @@ export class RunPage implements OnDestroy {
     by.ask({ does: 'change', on: 'runs', id: this.run()!.id, fields });
   }
   protected next(): void {
-    const r = this.run()!;
-    const s = this.step();
-    if (!s || this.saving()) return;
-    if (s.wait_s && !r.timers.some((t) => t.id === s.id)) {
-      this.keep({
-        timers: [
-          ...r.timers,
-          {
-            id: s.id,
-            label: this.spot()?.name ?? 'Waiting',
-            startedAt: this.clock.now().toISOString(),
-            min_s: s.wait_s.min,
-            max_s: s.wait_s.max,
-            paused_s: 0,
-          },
-        ],
-      });
-      return;
-    }
-    // a wait that is over goes with its step
-    this.keep({ index: r.index + 1, timers: r.timers.filter((t) => t.id !== s.id) });
+    if (!this.step() || this.saving()) return;
+    this.keep(goneOn(this.run()!, this.clock.now(), this.spot()?.name ?? 'Waiting'));
   }
   protected go(by: number): void {
     const r = this.run()!;
@@ -224,23 +146,14 @@ export class RunPage implements OnDestroy {
     );
   }
   /** Worked, partly, not, damaged: one log entry a spot does it all; stock, bottle and evidence follow from it. */
-  protected finish(outcome: Outcome): void {
-    const r = this.run()!;
+  protected finish(said: Said): void {
     const c = this.knowledge.catalogue();
-    if (!c || this.open().length) return;
-    const parts = partsOfRun(r).filter((x) => x.spot);
-    if (!parts.length) return this.keep({ state: 'done', timers: [] }, this.leaving);
-    const said = { outcome, rinsed: this.rinsed(), aired: this.aired(), toolsRinsed: this.toolsRinsed() };
-    const all = parts.map((part) => closingOf(r, part, parts.length, said, this.household(), this.clock.now(), c));
-    const came = all.flatMap((x) => x.came).join(' ');
-    const short = all.some((x) => x.short) ? ' The shelf was short of something: count it in Kits.' : '';
-    const names = [...new Set(parts.map((x) => this.spotOf(x.spot)?.name ?? 'The spot'))].join(' and ');
-    this.toSay.set(`${names} ${parts.length > 1 ? 'remember' : 'remembers'} it. ${came}${short}`);
-    // the last one ends the run: what a clean does to spot, stock and bottle is done with it
-    const entries = all.map((x, i) => (i === all.length - 1 ? { ...x.entry, ends: true } : x.entry));
-    const rest = entries.slice(this.written());
+    if (!c) return;
+    const all = closingsOf(this.run()!, said, this.household(), this.clock.now(), c);
+    if (!all) return this.keep({ state: 'done', timers: [] }, this.leaving);
+    this.toSay.set(all.says);
     this.finishing.ask(
-      rest.map((entry) => ({ does: 'write' as const, entry })),
+      all.entries.slice(this.written()).map((entry) => ({ does: 'write' as const, entry })),
       'Done and written down.',
     );
   }
@@ -253,10 +166,6 @@ export class RunPage implements OnDestroy {
   private readonly toSay = signal('');
   /** So many parts are in the log already, should one of several not get through. */
   private readonly written = signal(0);
-  private takenFor(part: RunPart): Taken | null {
-    const c = this.knowledge.catalogue();
-    return c ? pieceForPart(part, this.household(), this.clock.minute(), c) : null;
-  }
   /** Somebody may have put something there since. */
   protected readonly against = computed(() => {
     const r = this.run();
@@ -266,40 +175,11 @@ export class RunPage implements OnDestroy {
   /** What the gate says of the pieces that the house has for this: told before the first step. */
   protected readonly pieces = computed(() => {
     const r = this.run();
-    if (!r || r.state !== 'running' || this.ending()) return [];
+    const c = this.knowledge.catalogue();
+    if (!r || !c || r.state !== 'running' || this.ending()) return [];
     return partsOfRun(r).flatMap((p) => {
-      const gate = this.takenFor(p)?.gate;
+      const gate = pieceForPart(p, this.household(), this.clock.minute(), c)?.gate;
       return gate?.may === 'no' || gate?.may === 'from' ? [`${gate.because[0]!.text} Take another one.`] : [];
     });
   });
-  /** Tools of this run that keep residue, in words. */
-  protected readonly toolNames = computed(() => {
-    const r = this.run();
-    const c = this.knowledge.catalogue();
-    if (!r || !c) return '';
-    const names = partsOfRun(r)
-      .filter((p) => this.takenFor(p) && c.tools.get(p.method!.tool!)?.carries)
-      .map((p) => c.tools.get(p.method!.tool!)!.name);
-    return [...new Set(names)].join(' and ');
-  });
-}
-
-/** Two soft tones; silent where sound is not allowed. */
-function ring(): void {
-  try {
-    const a = new AudioContext();
-    [660, 880].forEach((f, i) => {
-      const o = a.createOscillator();
-      const g = a.createGain();
-      o.frequency.value = f;
-      g.gain.setValueAtTime(0.0001, a.currentTime + i * 0.25);
-      g.gain.exponentialRampToValueAtTime(0.12, a.currentTime + i * 0.25 + 0.03);
-      g.gain.exponentialRampToValueAtTime(0.0001, a.currentTime + i * 0.25 + 0.24);
-      o.connect(g).connect(a.destination);
-      o.start(a.currentTime + i * 0.25);
-      o.stop(a.currentTime + i * 0.25 + 0.26);
-    });
-  } catch {
-    // no sound here: the text and the live region say it
-  }
 }
