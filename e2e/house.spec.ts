@@ -212,12 +212,12 @@ describe('a house of one’s own, from an empty start', () => {
     await p.press('Save bottle');
     await p.read('dt-told, mat-snack-bar-container', /Saved: Sprayer holds 450 mL/);
     await p.open('/settings');
-    await p.press('+ somebody');
+    await p.press('somebody');
     await p.type('What they are called', 'Mo');
     expect(await p.violations()).toEqual([]);
     await p.press('Save', 'dt-people button');
     await p.read('dt-people', /Mo/);
-    await p.press('+ a spoon or cap');
+    await p.press('a spoon or cap');
     await p.type('What you call it', 'the red scoop');
     await p.type('It holds', '12.5');
     await p.press('Keep it', 'dt-spoons button');

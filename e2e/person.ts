@@ -23,7 +23,27 @@ export class Person {
   ): Promise<Person> {
     return new Person(await openBrowser(o), url);
   }
-  open = (path: string): Promise<void> => this.driver.get(this.url + path);
+  /** What was pressed last on this page. */
+  private pressed: string | RegExp | null = null;
+  open = (path: string): Promise<void> => {
+    this.pressed = null;
+    return this.driver.get(this.url + path);
+  };
+  /** After whatever was pressed, the focus stands on something. */
+  private async focusKept(): Promise<void> {
+    const after = this.pressed;
+    if (after === null) return;
+    this.pressed = null;
+    await this.driver.wait(
+      () =>
+        // a page that was read anew has its focus nowhere yet
+        this.driver.executeScript(
+          'return !window.pressedOnce || (document.activeElement !== null && document.activeElement !== document.body)',
+        ),
+      3000,
+      `after ${String(after)} was pressed the focus stood on nothing`,
+    );
+  }
   see = async (css: string): Promise<WebElement> =>
     this.driver.wait(until.elementLocated(By.css(css)), WAIT, `nothing like ${css}`);
   /** Visible text of the page, or of one part, once it holds what is wanted. */
@@ -67,11 +87,14 @@ export class Person {
     return found!;
   }
   async press(name: string | RegExp, css?: string): Promise<void> {
+    await this.focusKept();
     for (let tries = 0; ; tries++) {
       try {
         const e = await this.named(name, css);
         await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', e);
+        await this.driver.executeScript('window.pressedOnce = true');
         await e.click();
+        this.pressed = name;
         return;
       } catch (x) {
         if (tries > 3 || !/stale|intercepted|not interactable/i.test((x as Error).message)) throw x;

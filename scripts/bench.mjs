@@ -88,49 +88,9 @@ say(
   `${((performance.now() - started) / 3000).toFixed(2)} (${Math.round(performance.now() - started)} ms)${again.status ? ' FAILED' : ''}`,
 );
 
-const only = process.argv.find((a) => a.startsWith('--only='))?.slice(7);
 if (!process.argv.includes('--no-lighthouse')) {
-  const { FLAGS } = await import('./browser.mjs');
-  const places = [
-    '/rooms',
-    '/choose?spot=0193a1b0-0000-7002-8000-000000000004',
-    '/mix?with=chlorine-bleach,white-vinegar',
-    '/dilute?product=chlorine-bleach&ppm=1000&mL=750',
-    '/kits',
-    '/log',
-    '/settings',
-  ];
-  for (const p of places.filter((x) => !only || only.split(',').some((o) => x.startsWith(o)))) {
-    const r = spawnSync(
-      join(root, 'node_modules/.bin/lighthouse'),
-      [
-        server.url + p,
-        '--preset=desktop',
-        '--quiet',
-        '--output=json',
-        '--output-path=stdout',
-        '--only-categories=performance,accessibility,best-practices',
-        `--chrome-flags=${FLAGS.join(' ')}`,
-      ],
-      { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 },
-    );
-    try {
-      const c = JSON.parse(String(r.stdout)).categories;
-      const score = (k) => Math.round(c[k].score * 100);
-      say(
-        `Lighthouse desktop ${p.split('?')[0]} (goal 95, 100, 100)`,
-        `performance ${score('performance')}, accessibility ${score('accessibility')}, best practices ${score('best-practices')}`,
-      );
-      if (process.argv.includes('--why'))
-        for (const a of Object.values(JSON.parse(String(r.stdout)).audits))
-          if (a.score !== null && a.score < 0.9)
-            console.log(
-              `   ${a.id}: ${a.displayValue ?? ''} ${JSON.stringify(a.details?.items?.slice(0, 2) ?? '').slice(0, 300)}`,
-            );
-    } catch {
-      say(`Lighthouse ${p}`, `did not run: ${String(r.stderr).slice(0, 200)}`);
-    }
-  }
+  const { lighthouse } = await import('./lighthouse.mjs');
+  lighthouse(server.url, say);
 }
 server.stop();
 process.exit(0);

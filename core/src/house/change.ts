@@ -1,5 +1,6 @@
 import type { Catalogue } from '../catalogue';
 import type { Edit, EnvelopeFields, RecordOf, Room, Spot } from '../household';
+import { openingIn } from './openings';
 
 type Body<D extends 'rooms' | 'spots'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
 type XY = { x: number; y: number };
@@ -25,9 +26,10 @@ export function resized(
   const x0 = Math.min(...room.outline.map((p) => p.x));
   const y0 = Math.min(...room.outline.map((p) => p.y));
   const at = (p: XY): XY => ({ x: Math.round(x0 + (p.x - x0) * kx), y: Math.round(y0 + (p.y - y0) * ky) });
+  const outline = room.outline.map(at);
   return {
     room: {
-      outline: room.outline.map(at),
+      outline,
       start: at(room.start),
       drains: room.drains.map(at),
       fixtures: room.fixtures.map((f) => {
@@ -37,9 +39,7 @@ export function resized(
       }),
       openings: room.openings.map((o) => {
         const k = o.wall % 2 ? ky : kx;
-        const length = o.wall % 2 ? depth_mm : width_mm;
-        const width = Math.min(o.width, length);
-        return { ...o, width, offset: Math.round(Math.min(o.offset * k, length - width)) };
+        return openingIn({ ...room, outline }, { ...o, offset: o.offset * k });
       }),
     },
     spots: spots.map((s) => ({ id: s.id, fields: at(s) })),

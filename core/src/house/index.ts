@@ -5,3 +5,6 @@ export * from './list';
 export * from './people';
 export * from './change';
 export * from './shop';
+export * from './furnish';
+export * from './openings';
+export * from './outline';

@@ -1,16 +1,9 @@
 import type { Catalogue, FixtureKind } from '../catalogue';
 import type { Edit, Room, RecordOf, EnvelopeFields } from '../household';
+import { apart, type Box, GAP_MM, onWall, perimeter, placesAt, spotIn, type Wall, wallLength } from './walls';
 import { type DraftFixture, type DraftSpot, FLOOR, type RoomDraft } from './draft';
 
 type Body<D extends 'rooms' | 'spots'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
-/** Walls as an outline has them: north, east, south, west. */
-type Wall = 0 | 1 | 2 | 3;
-interface Box {
-  x: number;
-  y: number;
-  w: number;
-  d: number;
-}
 interface Placed {
   fixture: DraftFixture;
   kind: FixtureKind;
@@ -21,8 +14,6 @@ interface Placed {
 }
 
 const DOOR_MM = 800;
-/** Beside a door, and between two things. */
-const GAP_MM = 20;
 /** The least a thing is drawn where a room is full. */
 const SMALLEST = 0.4;
 const SHRINK = 0.92;
@@ -200,19 +191,7 @@ function neighboursOf(
 }
 
 const wetFirst = (k: FixtureKind): number => (k.wet || k.drain ? 0 : 1);
-const wallLength = (wall: Wall, w: number, d: number): number => (wall % 2 ? d : w);
 const opposite = (wall: Wall): Wall => ((wall + 2) % 4) as Wall;
-/** Clockwise from the north-west corner; offsets are counted from the west and from the north. */
-function perimeter(wall: Wall, offset: number, w: number, d: number): number {
-  return wall === 0 ? offset : wall === 1 ? w + offset : wall === 2 ? w + d + (w - offset) : 2 * w + d + (d - offset);
-}
-/** A thing against a wall, so far from its west or north end. */
-function onWall(wall: Wall, offset: number, width: number, depth: number, w: number, d: number): Box {
-  if (wall === 0) return { x: offset, y: 0, w: width, d: depth };
-  if (wall === 2) return { x: offset, y: d - depth, w: width, d: depth };
-  if (wall === 1) return { x: w - depth, y: offset, w: depth, d: width };
-  return { x: 0, y: offset, w: depth, d: width };
-}
 function inFront(wall: Wall, offset: number, w: number, d: number): { x: number; y: number } {
   const b = onWall(wall, offset, 0, Math.min(250, w / 4, d / 4), w, d);
   const x = wall === 3 ? b.w : b.x;
@@ -263,13 +242,6 @@ function tryWalls(
   }
   return out;
 }
-/** Offsets along a wall, clockwise: north and east from their beginning, south and west from their end. */
-function placesAt(wall: Wall, width: number, w: number, d: number): { wall: Wall; offset: number }[] {
-  const rest = wallLength(wall, w, d) - width;
-  const steps = rest < 0 ? 0 : Math.floor(rest / GAP_MM) + 1;
-  return Array.from({ length: steps }, (_, i) => ({ wall, offset: wall < 2 ? i * GAP_MM : rest - i * GAP_MM }));
-}
-const apart = (a: Box, b: Box): boolean => a.x + a.w <= b.x || b.x + b.w <= a.x || a.y + a.d <= b.y || b.y + b.d <= a.y;
 const longestFree = (placed: readonly Placed[], w: number, d: number): number =>
   Math.max(0, ...freeStretches(placed, w, d).map((f) => f.to - f.from));
 /** What of the walls nothing stands at, or within a step of. */
@@ -355,15 +327,9 @@ function spread(points: readonly { x: number; y: number }[], w: number, d: numbe
       y: Math.min(p.y, d),
     }));
 }
-/** Spots of a thing lie side by side along it, so that no ring hides another. */
+/** Where a spot of a thing stands, whole millimetres within the room. */
 function spotAt(p: Placed, n: number, w: number, d: number): { x: number; y: number } {
-  const share = (n + 0.5) / p.fixture.spots.length;
-  const { box } = p;
-  const across = box.w >= box.d;
-  // high ones near the wall, low ones in front
-  const band = { high: 0.15, mid: 0.4, low: 0.65, floor: 0.85 }[p.kind.spots[n]!.band];
-  const x = across ? box.x + box.w * share : box.x + box.w * (p.wall === 1 ? 1 - band : band);
-  const y = across ? box.y + box.d * (p.wall === 2 ? 1 - band : band) : box.y + box.d * share;
+  const { x, y } = spotIn(p.box, n, p.fixture.spots.length, p.kind.spots[n]!.band, p.wall);
   const inside = (v: number, most: number): number => Math.round(Math.max(60, Math.min(most - 60, v)));
   return { x: inside(x, w), y: inside(y, d) };
 }

@@ -1,4 +1,6 @@
+import type { Catalogue } from '../catalogue';
 import { type Advice, type JobPlan, type Question, type Rung, type Step, stepsWithHygiene } from '../method';
+import { inKitchenMeasures } from './dose';
 import type { Run, Spot } from './records';
 
 /** What a run keeps of the rung it follows. */
@@ -64,6 +66,7 @@ export function runOfRung(
   spot: string | null,
   question: Question,
   startedAt: string,
+  catalogue: Catalogue,
 ): NewRun {
   const parts = partsOfStage(ONE, rung, advice, spot, question);
   const several = parts.length > 1;
@@ -73,7 +76,7 @@ export function runOfRung(
     job: null,
     bottle: null,
     method: methodOf(rung),
-    steps: keptSteps(stepsWithHygiene(rung, advice), several ? ONE : undefined),
+    steps: keptSteps(inKitchenMeasures(stepsWithHygiene(rung, advice), rung, catalogue), several ? ONE : undefined),
     uses: parts.flatMap((p) => p.uses),
     index: 0,
     timers: [],
@@ -91,6 +94,7 @@ export function runOfPlan(
   { job, stages, closes }: JobPlan,
   cast: Readonly<Record<string, { spot: Spot | null }>>,
   startedAt: string,
+  catalogue: Catalogue,
 ): NewRun {
   const shown = stages.filter((s) => s.steps.length);
   const parts = shown.flatMap(({ stage, rung, advice, question }) =>
@@ -103,7 +107,10 @@ export function runOfPlan(
     bottle: null,
     method: null,
     steps: shown.flatMap(({ stage, rung, steps }) =>
-      keptSteps(steps).map((st, i) => ({ ...st, text: rung && i === 0 ? `${stage.text}: ${st.text}` : st.text })),
+      keptSteps(rung ? inKitchenMeasures(steps, rung, catalogue) : steps).map((st, i) => ({
+        ...st,
+        text: rung && i === 0 ? `${stage.text}: ${st.text}` : st.text,
+      })),
     ),
     uses: parts.flatMap((x) => x.uses).slice(0, MOST_USES),
     index: 0,

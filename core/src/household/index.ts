@@ -16,6 +16,7 @@ export * from './going';
 export * from './vessel';
 export * from './keeps';
 export * from './closing';
+export * from './dose';
 export * from './waits';
 export * from './due';
 export * from './packs';

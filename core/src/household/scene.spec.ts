@@ -211,14 +211,14 @@ describe('a run', () => {
     });
     const { question, advice } = asked(board, house({ spots: [board] }), 'meat-juice');
     const rung = advice.ladder[(advice.recommended ?? 1) - 1]!;
-    const run = runOfRung(rung, advice, 'board', question, NOW.toISOString());
+    const run = runOfRung(rung, advice, 'board', question, NOW.toISOString(), catalogue);
     expect(run.parts?.map((p) => p.method.product)).toEqual([rung.product, advice.hygiene!.disinfect!.product]);
     expect(run.steps.some((s) => s.kind?.startsWith('disinfect'))).toBe(true);
     expect(run.uses.map((u) => u.item)).toContain(advice.hygiene!.disinfect!.product);
   });
   test('plain dirt: one part, and none of that', () => {
     const { question, advice } = asked(BASIN, house(), 'limescale');
-    const run = runOfRung(advice.ladder[0]!, advice, 'basin', question, NOW.toISOString());
+    const run = runOfRung(advice.ladder[0]!, advice, 'basin', question, NOW.toISOString(), catalogue);
     expect([run.parts, run.index, run.state]).toEqual([undefined, 0, 'running']);
   });
   test('bleach put on after it was planned speaks against going on; its own product does not', () => {

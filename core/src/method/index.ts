@@ -8,6 +8,7 @@ export * from './job';
 export * from './several';
 export { choiceOf, choicesOf } from './stances';
 export { isWashed } from './hygiene';
+export { doseWords } from './steps';
 export * from './ruled';
 export { thereOfLast, theresOf } from './there';
 export { adviseAny, anyOf, strictestOf } from './unknown';

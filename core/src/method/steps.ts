@@ -99,7 +99,7 @@ export function composeSteps(
       .map((w) => w.text.replace(/\.$/, ''))
       .join('; '),
     neighbour: extra.guard ?? '',
-    amount: amountText(r),
+    amount: doseWords(r),
     path: lies(face) ? 'from the edge inwards' : 'from the top down',
     place: m.testSpot.place,
     lookFor: m.testSpot.lookFor,
@@ -132,7 +132,8 @@ export function composeSteps(
 const spoken = (minutes: number): string =>
   minutes >= 120 ? `${Math.round(minutes / 60)} hours` : `${minutes} minutes`;
 
-function amountText(r: Omit<Rung, 'steps'>): string {
+/** The dose of a rung for half a litre, as its steps say it by weight or volume; empty where nothing is thinned. */
+export function doseWords(r: Pick<Rung, 'dose' | 'strength' | 'temperature_C'>): string {
   if (!r.dose) return '';
   const half = r.dose.amount / 2;
   return `${significant(half, 3)} ${r.dose.unit.startsWith('g') ? 'g' : 'mL'} in ${formatVolume(500)} of ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water (${r.strength?.percent ?? 0} %)`;

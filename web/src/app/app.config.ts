@@ -14,6 +14,7 @@ import { EMPTY, type Observable } from 'rxjs';
 import { deedEffects, deedsFeature } from './household/deeds';
 import * as effects from './household/effects';
 import { household } from './household/state';
+import { provideIcons } from './shared/icons';
 import { tell } from './shell/tell';
 
 /** Routes that say so are fetched ahead. */
@@ -26,6 +27,7 @@ class Ahead implements PreloadingStrategy {
 export const config: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
+    provideIcons(),
     provideRouter(
       routes,
       withComponentInputBinding(),

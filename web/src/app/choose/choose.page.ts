@@ -1,6 +1,7 @@
 import { ChooseStart } from './start';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatExpansionModule } from '@angular/material/expansion';
+import { MatIcon } from '@angular/material/icon';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
@@ -31,6 +32,7 @@ import { WhyNot, type WhyNotData } from './why-not';
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    MatIcon,
     ChooseStart,
     MatExpansionModule,
     MatButtonToggle,
@@ -246,7 +248,9 @@ export class ChoosePage {
   protected doIt(r: Rung): void {
     if (r.may === 'from') return;
     const startedAt = this.clock.now().toISOString();
-    const body = runOfRung(r, this.asked.advice()!, this.spotId() ?? null, this.asked.question()!.question, startedAt);
+    const { question } = this.asked.question()!;
+    const c = this.knowledge.catalogue()!;
+    const body = runOfRung(r, this.asked.advice()!, this.spotId() ?? null, question, startedAt, c);
     this.beginning.ask({ does: 'make', on: 'runs', body });
   }
 }

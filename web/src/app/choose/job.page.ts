@@ -1,4 +1,5 @@
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
@@ -31,7 +32,7 @@ import { Ways } from './ways';
 @Component({
   selector: 'dt-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Print, MatButton, Chooser, JobFind, JobStages, Residents, RouterLink, Ways],
+  imports: [MatIcon, Print, MatButton, Chooser, JobFind, JobStages, Residents, RouterLink, Ways],
   templateUrl: './job.page.html',
   styleUrl: './job.page.scss',
 })
@@ -202,7 +203,7 @@ export class JobPage {
   protected begin(): void {
     const p = this.plan();
     if (!p?.ok || this.busy()) return;
-    const body = runOfPlan(p.value, this.castNow()!, this.clock.now().toISOString());
+    const body = runOfPlan(p.value, this.castNow()!, this.clock.now().toISOString(), this.knowledge.catalogue()!);
     this.beginning.ask({ does: 'make', on: 'runs', body });
   }
 }

@@ -1,13 +1,15 @@
 import { MatExpansionModule } from '@angular/material/expansion';
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   type Catalogue,
+  doseOf,
   type Hygiene,
+  inKitchenMeasures,
   keepApart,
   type Kit,
-  makeBottle,
   type Rung,
   type Stock,
   stepsWithHygiene,
@@ -27,7 +29,7 @@ export interface Need {
 @Component({
   selector: 'dt-rung-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
+  imports: [MatIcon, MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
   templateUrl: './rung-detail.html',
   styleUrl: './rung-detail.scss',
 })
@@ -91,30 +93,11 @@ export class RungDetail {
     return `${capital(span(r.minutes))}${wait}. Likely to clear it in one go: ${percent(r.effect)}.${seen}${cost}${kit}`;
   });
   protected readonly mixing = computed(() => {
-    const r = this.rung();
     const c = this.knowledge.catalogue();
-    if (!c || !r.product || !r.dose || !r.strength) return null;
-    const p = c.products.get(r.product)!;
-    const d = makeBottle(
-      {
-        stock: { product: r.product },
-        target: {
-          percent:
-            (p.strength.percent / 100) *
-            (r.dose.unit === 'g/L' ? r.dose.amount / 10 : (r.dose.amount * (p.density ?? 1)) / 10),
-        },
-        final: { mL: 500 },
-      },
-      c,
-    );
-    if (!d.ok) return null;
-    const k = d.value.recipe.kitchen;
-    const w = d.value.recipe.window;
-    const inside = w.name ? `, inside ${figure(w.min)} to ${figure(w.max)}` : '';
-    return {
-      text: `${k ? k.text : `${figure(d.value.recipe.stock_mL)} mL`} in 500 mL ${r.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
-      note: `${figure(k?.percent ?? d.value.recipe.strength.percent)} %${inside}`,
-    };
+    const dose = c && doseOf(this.rung(), c);
+    if (!dose) return null;
+    const inside = dose.window ? `, inside ${figure(dose.window.min)} to ${figure(dose.window.max)}` : '';
+    return { text: dose.text, note: `${figure(dose.percent)} %${inside}` };
   });
   /** What it is kept apart from, worst first, as the rules say. */
   protected readonly apart = computed(() => {
@@ -122,7 +105,11 @@ export class RungDetail {
     const p = this.rung().product ? c?.products.get(this.rung().product!) : undefined;
     return c && p ? keepApart([p], c).filter((x) => x.level >= 4) : [];
   });
-  protected readonly steps = computed(() => stepsWithHygiene(this.rung(), { hygiene: this.hygiene() }));
+  protected readonly steps = computed(() => {
+    const c = this.knowledge.catalogue();
+    const steps = stepsWithHygiene(this.rung(), { hygiene: this.hygiene() });
+    return c ? inKitchenMeasures(steps, this.rung(), c) : steps;
+  });
 }
 
 /** Where each thing a rung needs stands, the room's own kits first. Water is always there. */

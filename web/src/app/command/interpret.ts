@@ -1,7 +1,8 @@
-import { type Catalogue, claimsIn, makeBottle, parseNumber, unitVolume_mL } from '@dolly-tub/core';
+import { type Catalogue, claimsIn, makeBottle } from '@dolly-tub/core';
 import { distance } from 'fastest-levenshtein';
 import Fuse from 'fuse.js';
 import { capital } from '../shared/words';
+import { mixed, strengthIn } from './said';
 
 /** One thing that the command box can do with what was typed. */
 export interface Suggestion {
@@ -23,6 +24,9 @@ export interface NamedSpot extends Named {
 
 const SMALL = new Set(['the', 'my', 'our', 'a', 'an', 'of', 'in', 'on', 'from', 'off', 'and', 'is', 'it']);
 const tokens = (s: string): string[] => (s.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).filter((w) => !SMALL.has(w));
+/** What stands before what is asked, and says nothing: "how do I get", "what takes", "there is". */
+const PREAMBLE =
+  /^(?:(?:please|how (?:do|can|to|does one)(?: i| we| you)?|what (?:takes|gets|removes|shifts|lifts)|there(?:'s| is| are)|(?:i|we) (?:have|got|spilled|spilt)) )+/;
 /** What somebody wants done, before the thing that is meant. */
 const WISH =
   /^(?:please |how (?:do|can|to) (?:i |we |you )?)?(?:clean|wash|wipe|scrub|polish|do|descale|dust)(?: up| off| out)?\s+/;
@@ -101,14 +105,19 @@ const PLACES: [RegExp, string, string][] = [
   [/what is (it|this|that)|unknown|identify|no idea|find out/, 'Find out what it is', '/choose/find'],
   [/^jobs?$|whole job/, 'A whole job', '/choose/job'],
   [/everything|field|matrix|glance/, 'Everything on everything', '/choose/field'],
-  [/^own|add (a |my )?(material|soil|stain|tool|product)/, 'Own things', '/own'],
+  [/^own|add (a |my )?(own )?(material|soil|stain|mark|tool|product)|paste (a |the )?label/, 'Own things', '/own'],
   [/^mix$/, 'Mix', '/mix'],
   [/whole shelf|keep apart|what must not meet/, 'The whole shelf at once', '/mix/shelf'],
   [/^dilute|ratio$/, 'Dilute', '/dilute'],
-  [/^kits?|shelf|stock/, 'Kits', '/kits'],
-  [/shopping|buy/, 'To buy', '/list'],
-  [/^log|history|notes?$/, 'Log', '/log'],
-  [/^settings?|theme|dark|measures|backup/, 'Settings', '/settings'],
+  [/^kits?|shelf|stock|^where (?:is|are) /, 'Kits', '/kits'],
+  [/shopping|buy|what is missing|\b(?:we are|i am|we're|i'm) out of\b/, 'To buy', '/list'],
+  [/^log|history|notes?$|what (?:did|have) (?:i|we)|^undo/, 'Log', '/log'],
+  [
+    /^settings?|theme|dark|measures|backup|export|import|large (?:print|type|text)|hardness|who lives|emergency number/,
+    'Settings',
+    '/settings',
+  ],
+  [/what is due|(?:should|must|shall) (?:i|we) (?:do|clean)|clean today|to do today/, 'What is due', '/rooms'],
 ];
 
 /** What somebody wants to make or put in. */
@@ -185,13 +194,16 @@ export function interpret(
 
   // first of all: somebody may be breathing it
   if (
-    /already mixed|mixed it|it has been mixed|fumes|\bgas\b|emergency|poison|smell(s|ed|ing)?( of)? (sharp|chlorine|ammonia|gas)|help/.test(
+    /already mixed|mixed it|it has been mixed|fumes|\bgas\b|emergency|poison|smell(s|ed|ing)?( of)? (sharp|chlorine|ammonia|gas)|help|poison/.test(
       t,
     )
   )
     push({ title: 'It has been mixed: what to do now', note: 'Emergency', path: ['/emergency'], query: {} });
   for (const [says, does] of MAKES) if (says.test(t)) push(does);
-  const hurt = /\b(eyes?|swallow(?:ed|s)?|drank|drunk|ate|eaten|skin|breath(?:ed|es)?|inhaled)\b/.exec(t);
+  const hurt =
+    /\b(eyes?|swallow(?:ed|s)?|drank|drunk|ate|eaten|lick(?:ed|s)?|chew(?:ed|s)?|skin|breath(?:ed|es)?|inhaled)\b/.exec(
+      t,
+    );
   if (hurt) {
     const how = /eye/.test(hurt[1]!)
       ? 'eye'
@@ -203,7 +215,7 @@ export function interpret(
     const rest = t
       .replace(hurt[0], ' ')
       .replace(
-        /\b(in|into|on|the|my|his|her|their|an?|has|have|child|toddler|baby|she|he|somebody|someone|some|of|got|by)\b/g,
+        /\b(in|into|on|the|my|i|his|her|their|an?|has|have|child|son|daughter|toddler|baby|dog|cat|bird|she|he|somebody|someone|some|of|got|by)\b/g,
         ' ',
       )
       .trim();
@@ -217,15 +229,20 @@ export function interpret(
       query: { product: product?.id ?? '', how },
     });
   }
-  const mixing =
-    /^(?:(?:can|may|should) (?:i|you|we) )?(?:mix|combine|use)\s+(.+?)\s+(?:and|with|\+|&)\s+(.+)$/.exec(t) ??
-    /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
-    (/\bon\b|\bfrom\b|\bppm\b/.test(t) ? null : /^(.+?) and (.+)$/.exec(t));
-  if (mixing) {
-    const [a, b] = [best(w.products, mixing[1]!)[0], best(w.products, mixing[2]!)[0]];
-    if (a && b)
-      push({ title: `May ${a.name} meet ${b.name}?`, note: 'Mix', path: ['/mix'], query: { with: `${a.id},${b.id}` } });
+  for (const [one, other] of mixed(t).map((m) => m.map((x) => best(w.products, x)[0]))) {
+    if (!one || (other && other.id === one.id)) continue;
+    push(
+      other
+        ? {
+            title: `May ${one.name} meet ${other.name}?`,
+            note: 'Mix',
+            path: ['/mix'],
+            query: { with: `${one.id},${other.id}` },
+          }
+        : { title: `What must ${one.name} not meet?`, note: 'Mix', path: ['/mix'], query: { with: one.id } },
+    );
   }
+  const mixing = out.some((o) => o.path[0] === '/mix');
   // what people say is answered by name, before it is taken for a wish
   for (const claim of claimsIn(t, c))
     push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
@@ -233,39 +250,43 @@ export function interpret(
   const held = thing && best(w.products, thing)[0];
   if (held)
     push({ title: `What is ${held.name} good for?`, note: 'Choose', path: ['/choose/product', held.id], query: {} });
-  const dilute =
-    /^(.*?)\s*(\d+(?:[.,]\d+)?)\s*(ppm\b|%|percent\b)(?:\s+(?:in\s+)?(\d+(?:[.,]\d+)?|[½¼¾])?\s*([a-z]+))?$/.exec(t);
-  if (dilute) {
-    const product = dilute[1]?.trim() ? best(w.products, dilute[1].replace(/^(dilute|make|mix) /, ''))[0] : undefined;
-    const unit = dilute[5] ? unitVolume_mL(dilute[5], c.measures) : null;
-    const mL = unit !== null ? (parseNumber(dilute[4] ?? '1') ?? 1) * unit : null;
-    if (product) {
-      // what the gate refuses is no offer: it is named as what it is, and Dilute tells why
-      const asked = Number(dilute[2]!.replace(',', '.'));
-      const made = makeBottle(
-        {
-          stock: { product: product.id },
-          target: dilute[3] === 'ppm' ? { ppm: asked } : { percent: asked },
-          final: { mL: mL ?? 1000 },
-        },
-        c,
-      );
-      const no = !made.ok || made.value.gate.may === 'no';
-      const volume = mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : '';
-      push({
-        title: `${no ? `Why not ${product.name}` : capital(product.name)} at ${dilute[2]} ${dilute[3]}${volume}`,
-        note: no ? 'not made: too strong, or never thinned' : 'Dilute',
-        path: ['/dilute'],
-        query: {
-          product: product.id,
-          [dilute[3] === 'ppm' ? 'ppm' : 'percent']: dilute[2]!.replace(',', '.'),
-          ...(mL ? { mL: String(Math.round(mL)) } : {}),
-        },
-      });
-    }
+  const dilute = strengthIn(t, c.measures);
+  const product = dilute && best(w.products, dilute.of)[0];
+  if (dilute && product) {
+    const { per, amount, mL } = dilute;
+    // what the gate refuses is no offer: it is named as what it is, and Dilute tells why
+    const made =
+      amount === null
+        ? null
+        : makeBottle(
+            {
+              stock: { product: product.id },
+              target: per === 'ppm' ? { ppm: amount } : { percent: amount },
+              final: { mL: mL ?? 1000 },
+            },
+            c,
+          );
+    const no = made !== null && (!made.ok || made.value.gate.may === 'no');
+    const into = mL ? `, ${mL >= 1000 ? `${mL / 1000} L` : `${Math.round(mL)} mL`}` : '';
+    push({
+      title:
+        amount === null
+          ? `Dilute ${product.name}${into}`
+          : `${no ? `Why not ${product.name}` : capital(product.name)} at ${amount} ${per}${into}`,
+      note: no ? 'not made: too strong, or never thinned' : 'Dilute',
+      path: ['/dilute'],
+      query: {
+        product: product.id,
+        ...(amount === null ? {} : { [per === 'ppm' ? 'ppm' : 'percent']: String(amount) }),
+        ...(mL ? { mL: String(Math.round(mL)) } : {}),
+      },
+    });
   }
-  const on = /^(?:shift |get |remove |clean )?(.+?)\s+(?:on|from|off|out of|in)\s+(?:the |my |a )?(.+)$/.exec(t);
-  if (on) {
+  const on =
+    /^(?:shift |get |remove |clean |take )?(.+?)\s+(?:on|from|off|out of|in)\s+(?:the |my |our |an? )?(.+)$/.exec(
+      t.replace(PREAMBLE, ''),
+    );
+  if (on && !mixing && !dilute) {
     const soil = best(w.soils, on[1]!)[0];
     // the own house comes first
     const mine = named(spots, on[2]!).slice(0, 2);
@@ -289,13 +310,17 @@ export function interpret(
   const meant = t.replace(WISH, '').replace(/^(?:the|my|our|a|an) /, '');
   const called = ROOM_WORDS.find(([re]) => re.test(meant))?.[1];
   const here = called ? rooms.filter((r) => called(spots.filter((s) => s.room === r.id))) : [];
-  for (const r of [...named(rooms, meant), ...here])
-    push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} });
+  const toRooms = (all: readonly Named[]): void =>
+    all.forEach((r) => push({ title: r.name, note: 'Room', path: ['/rooms', r.id], query: {} }));
+  toRooms(named(rooms, meant));
+  // "the toilet" is a room, what is to be cleaned is the thing
+  if (!wish) toRooms(here);
   for (const s of named(spots, meant).slice(0, 4)) {
     if (wish)
       push({ title: `Clean the ${s.name.toLowerCase()}`, note: 'Choose', path: ['/choose'], query: { spot: s.id } });
     push({ title: s.name, note: 'Spot', path: ['/rooms', s.room], query: { spot: s.id } });
   }
+  toRooms(here);
   for (const [re, title, path] of PLACES) if (re.test(t)) push({ title, note: 'Go there', path: [path], query: {} });
   const job = mixing || dilute || on ? undefined : best(w.jobs, wish ? meant : t)[0];
   if (job && near(job, wish ? meant : t))

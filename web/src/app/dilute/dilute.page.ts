@@ -1,6 +1,7 @@
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
@@ -27,6 +28,7 @@ import { Recipe } from './recipe';
   selector: 'dt-dilute',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    MatIcon,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,

@@ -1,4 +1,5 @@
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { EmergencyCard } from './card';
@@ -8,7 +9,7 @@ import { HurtCard } from './hurt-card';
 @Component({
   selector: 'dt-emergency-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, EmergencyCard, HurtCard, RouterLink],
+  imports: [MatIcon, MatButton, EmergencyCard, HurtCard, RouterLink],
   templateUrl: './emergency.page.html',
   styleUrl: './emergency.page.scss',
 })

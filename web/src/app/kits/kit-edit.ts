@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, effect, inject, input, output, untr
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormArray, FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -35,7 +36,16 @@ const BANDS: [Place['heightBand'], string][] = [
 @Component({
   selector: 'dt-kit-edit',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatCheckbox, MatFormFieldModule, MatInputModule, MatSelectModule, ReactiveFormsModule, PutAway],
+  imports: [
+    MatIcon,
+    MatButton,
+    MatCheckbox,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ReactiveFormsModule,
+    PutAway,
+  ],
   templateUrl: './kit-edit.html',
   styleUrl: './add-things.scss',
 })

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { clashesOn, type Kit, massOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
@@ -31,6 +32,7 @@ const APART = 4;
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    MatIcon,
     AddThings,
     Clashes,
     Heads,

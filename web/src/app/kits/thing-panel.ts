@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
@@ -18,7 +19,7 @@ import type { Thing } from './shelf';
 @Component({
   selector: 'dt-thing-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, RouterLink],
+  imports: [MatIcon, Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, RouterLink],
   templateUrl: './thing-panel.html',
   styleUrl: './thing-panel.scss',
 })

@@ -97,7 +97,7 @@ describe('a kit', () => {
     const p = await open(KitEdit, { kit: kit(), used: here().map((s) => s.place) });
     const drops = [...(p.fixture.nativeElement as HTMLElement).querySelectorAll<HTMLButtonElement>('.place button')];
     expect(drops.map((b) => b.disabled)).toEqual([true, true, true]);
-    await p.press(/^\+ a board or hooks/);
+    await p.press(/^a board or hooks/);
     await p.press(/^Save/);
     expect(p.api.replaced).toEqual([]);
     expect(p.text()).toMatch(/Give it a name/);

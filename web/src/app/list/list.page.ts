@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { missingFrom, readList, type Shopping } from '@dolly-tub/core';
@@ -25,7 +26,7 @@ const HOUSEHOLD = 'household';
 @Component({
   selector: 'dt-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule, VerdictShape],
+  imports: [MatIcon, Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule, VerdictShape],
   templateUrl: './list.page.html',
   styleUrl: './list.page.scss',
 })

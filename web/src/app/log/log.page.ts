@@ -1,5 +1,6 @@
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
@@ -32,7 +33,15 @@ const EDITS = { make: 'New', change: 'Changed', 'put-away': 'Put away' } as cons
 @Component({
   selector: 'dt-log',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, MatButtonToggle, MatButtonToggleGroup, MatButton],
+  imports: [
+    MatIcon,
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatButton,
+  ],
   templateUrl: './log.page.html',
   styleUrl: './log.page.scss',
 })

@@ -26,6 +26,8 @@ export class Plan {
   readonly pick = output<string>();
   /** A spot was put somewhere else; mm from the room's corner. */
   readonly moved = output<{ spot: Spot; x: number; y: number }>();
+  /** A thing was put somewhere else: mm of its north-west corner. */
+  readonly thingMoved = output<{ id: string; x: number; y: number }>();
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
 
   protected readonly box = computed(() => {
@@ -137,6 +139,31 @@ export class Plan {
     const b = this.box();
     const clamp = (v: number, lo: number, hi: number): number => Math.round(Math.max(lo, Math.min(hi, v)) / 10) * 10;
     return { x: clamp(x, b.x + MARGIN, b.x + b.w - MARGIN), y: clamp(y, b.y + MARGIN, b.y + b.h - MARGIN) };
+  }
+  /** Drag a thing by any of its points; by numbers it is moved in the list of what stands in the room. */
+  protected grabThing(e: PointerEvent, f: Room['fixtures'][number]): void {
+    if (!this.arranging()) return;
+    e.preventDefault();
+    const thing = e.currentTarget as SVGGElement;
+    thing.setPointerCapture(e.pointerId);
+    const from = this.at(e);
+    const to = (m: PointerEvent): { x: number; y: number } => {
+      const p = this.at(m);
+      return { x: f.x + p.x - from.x, y: f.y + p.y - from.y };
+    };
+    const drag = (m: PointerEvent): void => {
+      const { x, y } = to(m);
+      thing.setAttribute('transform', `translate(${x} ${y})`);
+    };
+    const drop = (u: PointerEvent): void => {
+      thing.removeEventListener('pointermove', drag);
+      thing.removeEventListener('pointerup', drop);
+      thing.setAttribute('transform', `translate(${f.x} ${f.y})`);
+      const { x, y } = to(u);
+      if (Math.hypot(x - f.x, y - f.y) > 40) this.thingMoved.emit({ id: f.id, x, y });
+    };
+    thing.addEventListener('pointermove', drag);
+    thing.addEventListener('pointerup', drop);
   }
   protected grab(e: PointerEvent, spot: Spot): void {
     if (!this.arranging()) return;

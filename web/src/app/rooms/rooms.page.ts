@@ -1,17 +1,19 @@
 import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { dueInDays, dueWords, lookedAt, type Spot } from '@dolly-tub/core';
+import { dueInDays, dueWords, fixtureMoved, lookedAt, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectLoaded, selectLog, selectRooms, selectSettings, selectSpots } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { figure, SEVERITY } from '../shared/words';
+import { capital, figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
 import { RoomEdit } from './room-edit';
+import { RoomThings } from './room-things';
 import { SpotAdd } from './spot-add';
 import { SpotCard } from './spot-card';
 import { SpotEdit } from './spot-edit';
@@ -20,7 +22,7 @@ import { SpotEdit } from './spot-edit';
 @Component({
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonToggle, MatButton, Plan, RoomEdit, SpotAdd, SpotCard, SpotEdit, RouterLink],
+  imports: [MatIcon, MatButtonToggle, MatButton, Plan, RoomEdit, RoomThings, SpotAdd, SpotCard, SpotEdit, RouterLink],
   templateUrl: './rooms.page.html',
   styleUrl: './rooms.page.scss',
 })
@@ -95,6 +97,12 @@ export class RoomsPage {
   }
   protected move({ spot, x, y }: { spot: Spot; x: number; y: number }): void {
     this.keep(spot, { x, y }, `${spot.name} moved.`);
+  }
+  protected moveThing({ id, x, y }: { id: string; x: number; y: number }): void {
+    const room = this.room()!;
+    const edits = fixtureMoved(room, this.here(), id, { x, y });
+    const entry = { kind: 'edit' as const, edits, names: { record: room.name } };
+    this.deeds.ask({ does: 'write', entry }, `${capital(id.replace(/-/g, ' '))}: put there.`);
   }
   protected look(s: Spot, severity: number): void {
     this.keep(s, { soils: lookedAt(s, severity, this.clock.now()) }, `${s.name}: ${SEVERITY[severity]}.`);

@@ -1,4 +1,5 @@
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -13,7 +14,7 @@ import { SEVERITY, when } from '../shared/words';
 @Component({
   selector: 'dt-spot-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonToggle, MatButtonToggleGroup, MatButton, RouterLink],
+  imports: [MatIcon, MatButtonToggle, MatButtonToggleGroup, MatButton, RouterLink],
   templateUrl: './spot-card.html',
   styleUrl: './spot-card.scss',
 })

@@ -5,7 +5,7 @@ import { Spoons } from './spoons';
 describe('who lives here', () => {
   test('somebody new: a name, and what they are', async () => {
     const p = await open(People);
-    await p.press(/^\+ somebody/);
+    await p.press(/^somebody/);
     await p.press(/^Save/);
     expect(p.api.created).toEqual([]);
     expect(p.text()).toMatch(/Give them a name/);
@@ -31,7 +31,7 @@ describe('own spoons', () => {
   test('one more, in millilitres; and one that is gone', async () => {
     const p = await open(Spoons);
     expect(p.text()).toMatch(/the blue cap: 22 mL/);
-    await p.press(/^\+ a spoon or cap/);
+    await p.press(/^a spoon or cap/);
     await p.type('What you call it', 'the red scoop');
     await p.type('It holds', 'much');
     await p.press(/^Keep it/);

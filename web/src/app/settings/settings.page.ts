@@ -1,5 +1,6 @@
 import { FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatTooltip } from '@angular/material/tooltip';
@@ -38,6 +39,7 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    MatIcon,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,

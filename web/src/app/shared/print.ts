@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, DOCUMENT, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatIcon } from '@angular/material/icon';
 
 /** Prints one part of the page alone on its sheet. */
 @Component({
   selector: 'dt-print',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton],
+  imports: [MatIcon, MatButton],
   templateUrl: './print.html',
 })
 export class Print {

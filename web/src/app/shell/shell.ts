@@ -1,4 +1,5 @@
 import { MatMenuModule } from '@angular/material/menu';
+import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, Injector, signal } from '@angular/core';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
@@ -14,6 +15,7 @@ import {
 } from '../household/state';
 import { SignIn } from '../session/sign-in';
 import { OwnHouse } from './own-house';
+import { FocusKeeper } from './focus-keeper';
 import { Upgrade } from './upgrade';
 
 interface Place {
@@ -37,7 +39,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [MatIcon, MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
@@ -82,6 +84,7 @@ export class Shell {
   constructor() {
     this.store.dispatch(householdEvents.opened());
     void this.upgrade.watch();
+    inject(FocusKeeper).watch();
     this.router.events.pipe(filter((e) => e instanceof NavigationEnd)).subscribe((e) => {
       this.running.set(e.urlAfterRedirects.startsWith('/do/'));
       this.free.set(e.urlAfterRedirects.startsWith('/emergency'));

@@ -38,6 +38,7 @@ import { logEffects, logFeature } from '../log/log.state';
 import { AIR_WORKER } from '../mix/air';
 import { mixFeature } from '../mix/mix.state';
 import { roomsFeature } from '../rooms/rooms.state';
+import { provideIcons } from '../shared/icons';
 import { Clock } from '../shared/clock';
 
 export const NOW = new Date('2026-11-25T10:30:00Z');
@@ -218,6 +219,7 @@ export async function open<T>(
   TestBed.configureTestingModule({
     providers: [
       provideZonelessChangeDetection(),
+      provideIcons(),
       provideRouter([]),
       provideStore({}),
       provideState(household),
