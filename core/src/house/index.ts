@@ -8,3 +8,4 @@ export * from './shop';
 export * from './furnish';
 export * from './openings';
 export * from './outline';
+export * from './beside';

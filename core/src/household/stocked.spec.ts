@@ -1,5 +1,5 @@
 import { catalogue as c } from '../../checks/catalogue-for-tests';
-import { belowPar, massOf, onHandOf } from './stocked';
+import { belowPar, massOf, oddAmount, onHandOf } from './stocked';
 import type { Stock } from './records';
 
 const stock = (item: string, onHand: number, unit: Stock['pack']['unit'], kit = 'bath'): Stock =>
@@ -34,4 +34,20 @@ test('weight: grams as they are, liquids by their density, pieces at 60 g, a thi
   expect(bleach.density).toBeGreaterThan(1);
   expect(massOf(things, c)).toBeCloseTo(500 + 750 * bleach.density! + 180 + 100, 6);
   expect(massOf([], c)).toBe(0);
+});
+
+describe('odd amounts are asked about', () => {
+  const pack = (amount: number, unit: 'mL' | 'g' | 'piece') => ({ amount, unit });
+  test.each([
+    [99_999, pack(500, 'mL'), /200 packs of 500 mL/],
+    [12_501, pack(500, 'mL'), /25 packs/],
+    [501, pack(1, 'piece'), /a great many/],
+    [2.3, pack(1, 'piece'), /whole or by halves/],
+  ])('%d of %o', (amount, p, says) => expect(oddAmount(amount, p)).toMatch(says));
+  test.each([
+    [0, pack(500, 'mL')],
+    [12_500, pack(500, 'mL')],
+    [500, pack(1, 'piece')],
+    [2.5, pack(1, 'piece')],
+  ])('%d of %o is plain', (amount, p) => expect(oddAmount(amount, p)).toBeNull());
 });

@@ -31,3 +31,18 @@ export function massOf(stock: readonly Stock[], catalogue: Catalogue): number {
     return g + (pack.unit === 'g' ? onHand : onHand * (catalogue.products.get(item)?.density ?? 1));
   }, 0);
 }
+
+/** More packs of one thing than a home keeps; and single things (common practice). */
+const MANY_PACKS = 25;
+const MANY_PIECES = 500;
+/** Whether an amount of a thing is so odd that it is asked about: why, as a question; null where it is not. */
+export function oddAmount(amount: number, pack: Stock['pack']): string | null {
+  const packs = amount / pack.amount;
+  if (pack.unit === 'piece' ? amount > MANY_PIECES : packs > MANY_PACKS)
+    return pack.unit === 'piece'
+      ? `${amount} of it? That is a great many for one home.`
+      : `${amount} ${pack.unit}? That is ${Math.round(packs)} packs of ${pack.amount} ${pack.unit}.`;
+  if (pack.unit === 'piece' && !Number.isInteger(amount * 2))
+    return `${amount} pieces? Pieces are counted whole or by halves.`;
+  return null;
+}

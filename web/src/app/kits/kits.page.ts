@@ -12,6 +12,7 @@ import { AddThings } from './add-things';
 import { boardsOf } from './boards';
 import { type Clash, Clashes } from './clashes';
 import { Heads } from './heads';
+import { CountWalk } from './count-walk';
 import { KitEdit } from './kit-edit';
 import { kitsEvents, type KitsState, kitsFeature } from './kits.state';
 import { Low } from './low';
@@ -32,6 +33,7 @@ const APART = 4;
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    CountWalk,
     MatIcon,
     AddThings,
     Clashes,
@@ -95,11 +97,9 @@ export class KitsPage {
     const [kit, c] = [this.kit(), this.knowledge.catalogue()];
     return kit && c ? boardsOf(kit, this.here(), new Set(this.apart().flat()), this.nameOf, c) : [];
   });
+  protected readonly things = computed(() => this.boards().flatMap((b) => b.things));
   protected readonly picked = computed<Thing | null>(
-    () =>
-      this.boards()
-        .flatMap((b) => b.things)
-        .find((t) => t.stock.id === this.pickedId()) ?? null,
+    () => this.things().find((t) => t.stock.id === this.pickedId()) ?? null,
   );
   /** `shelf · about 3.1 of 6 kg · 15 things` */
   protected readonly about = computed(() => {

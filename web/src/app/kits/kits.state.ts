@@ -3,7 +3,7 @@ import { createActionGroup, createFeature, createReducer, on, props } from '@ngr
 /** What Kits is doing: which thing on the shelf is picked, and what is being done with it, or with the kit. */
 export interface KitsState {
   stock: string | null;
-  mode: 'look' | 'add' | 'kit' | 'thing';
+  mode: 'look' | 'add' | 'kit' | 'thing' | 'count';
 }
 export const kitsEvents = createActionGroup({
   source: 'Kits page',

@@ -1,15 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { type LogFields, parseNumber } from '@dolly-tub/core';
+import { type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser } from '../shared/chooser';
-import { aNumber } from '../shared/valid';
+import { between, said } from '../shared/valid';
 import { figure } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
@@ -32,16 +32,19 @@ export class ThingPanel {
   /** Its pack, dates, colour and price are to be changed. */
   readonly wanted = output();
   protected readonly counting = new FormGroup({
-    onHand: new FormControl('', { nonNullable: true, validators: [aNumber] }),
+    onHand: new FormControl('', { nonNullable: true, validators: [said, between(0, 1e6)] }),
   });
   protected readonly isProduct = computed(
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
   protected readonly places = computed(() => this.moving.places(this.thing().stock));
-  protected readonly said = computed(() => this.deeds.trouble() ?? this.listing.said());
+  protected readonly says = computed(() => this.deeds.trouble() ?? this.listing.said());
 
   constructor() {
-    effect(() => this.counting.reset({ onHand: String(this.thing().stock.onHand) }));
+    effect(() => {
+      this.counting.reset({ onHand: String(this.thing().stock.onHand) });
+      this.asks.set(null);
+    });
   }
   protected moveTo(to: string): void {
     const [place, kit] = to.split('@');
@@ -51,10 +54,15 @@ export class ThingPanel {
     const { item, pack, kit } = this.thing().stock;
     this.listing.add(item, pack.unit, pack.amount, kit);
   }
-  protected count(): void {
+  protected readonly asks = signal<string | null>(null);
+  /** What is said now is so; an odd amount is asked about first. */
+  protected count(sure = false): void {
     const { onHand, pack } = this.thing().stock;
     const counted = parseNumber(this.counting.getRawValue().onHand);
-    if (counted === null) return;
+    if (counted === null || this.counting.invalid) return;
+    const odd = sure ? null : oddAmount(counted, pack);
+    this.asks.set(odd);
+    if (odd) return;
     this.moveStock('count', Math.round((counted - onHand) * 1000) / 1000, `Counted: ${figure(counted)} ${pack.unit}.`);
   }
   protected bought(): void {

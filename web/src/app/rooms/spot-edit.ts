@@ -28,6 +28,7 @@ import { PutAway } from '../shared/put-away';
 import { between, numberIn, said, typed } from '../shared/valid';
 import { SEVERITY } from '../shared/words';
 import { guardForm } from '../shared/unsaved';
+import { SpotNeighbours } from './spot-neighbours';
 
 const formOf = () =>
   new FormGroup({
@@ -36,6 +37,7 @@ const formOf = () =>
     area: typed(said, between(0.01, 500)),
     interval: typed(between(0.5, 3650)),
     soils: new FormControl<Spot['soils']>([], { nonNullable: true }),
+    neighbours: new FormControl<Spot['neighbours']>([], { nonNullable: true }),
     room: typed(),
     band: new FormControl<Spot['band']>('mid', { nonNullable: true }),
     touch: new FormControl(0, { nonNullable: true }),
@@ -78,6 +80,7 @@ const FIELD_OF: Record<string, 'name' | 'area' | 'interval'> = {
     MatButton,
     Chooser,
     PutAway,
+    SpotNeighbours,
   ],
   templateUrl: './spot-edit.html',
   styleUrl: './spot-edit.scss',
@@ -139,6 +142,7 @@ export class SpotEdit {
       area: String(spot.area_m2),
       interval: spot.interval_days ? String(spot.interval_days) : '',
       soils: spot.soils.map((x) => ({ ...x })),
+      neighbours: [...spot.neighbours],
       room: spot.room,
       band: spot.band,
       touch: spot.touch,
@@ -149,6 +153,10 @@ export class SpotEdit {
   }
   private get soilsOn(): FormControl<Spot['soils']> {
     return this.form.controls.soils;
+  }
+  protected near(neighbours: Spot['neighbours']): void {
+    this.form.markAsDirty();
+    this.form.controls.neighbours.setValue(neighbours);
   }
   protected severity(i: number, v: string): void {
     this.form.markAsDirty();
@@ -197,7 +205,7 @@ export class SpotEdit {
   protected send(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, face, soils, room, band, touch, food, skin } = this.form.getRawValue();
+    const { name, face, soils, neighbours, room, band, touch, food, skin } = this.form.getRawValue();
     const [material, finish] = face.split('/');
     const fields = {
       name: name.trim(),
@@ -206,6 +214,7 @@ export class SpotEdit {
       area_m2: numberIn(this.form.controls.area)!,
       interval_days: numberIn(this.form.controls.interval),
       soils,
+      neighbours,
       room,
       band,
       touch,

@@ -6,6 +6,7 @@ import ask from 'lucide-static/icons/search.svg';
 import bottle from 'lucide-static/icons/spray-can.svg';
 import bought from 'lucide-static/icons/shopping-basket.svg';
 import change from 'lucide-static/icons/pencil.svg';
+import count from 'lucide-static/icons/list-checks.svg';
 import copy from 'lucide-static/icons/copy.svg';
 import begin from 'lucide-static/icons/play.svg';
 import move from 'lucide-static/icons/move.svg';
@@ -16,7 +17,7 @@ import shelf from 'lucide-static/icons/package-open.svg';
 import undo from 'lucide-static/icons/undo-2.svg';
 
 /** Signs beside words, by what they stand for here; only these are shipped (Lucide, ISC licence). */
-const ICONS = { add, ask, begin, bottle, bought, change, copy, move, print, save, settings, shelf, undo };
+const ICONS = { add, ask, begin, bottle, bought, change, copy, count, move, print, save, settings, shelf, undo };
 
 /** The signs for `mat-icon svgIcon`, out of the program itself: nothing is fetched. */
 export const provideIcons = (): EnvironmentProviders =>
