@@ -136,3 +136,18 @@ function freePlace(spots: readonly XY[], w: number, d: number): XY {
   const far = (p: XY): number => Math.min(Infinity, ...spots.map((s) => Math.hypot(s.x - p.x, s.y - p.y)));
   return places.reduce((best, p) => (far(p) > far(best) ? p : best));
 }
+
+/** Spots put away, and named no longer as what lies below or beside the others; one deed. */
+export function putAwaySpots(gone: readonly Spot[], all: readonly Spot[]): Edit[] {
+  const ids = new Set<string | null | undefined>(gone.map((s) => s.id));
+  const stays = all.filter((s) => !ids.has(s.id) && s.neighbours.some((n) => ids.has(n.spot)));
+  return [
+    ...stays.map((s): Edit => ({
+      does: 'change',
+      on: 'spots',
+      id: s.id,
+      fields: { neighbours: s.neighbours.filter((n) => !ids.has(n.spot)) },
+    })),
+    ...gone.map((s): Edit => ({ does: 'put-away', on: 'spots', id: s.id, version: s.version })),
+  ];
+}

@@ -9,3 +9,4 @@ export * from './furnish';
 export * from './openings';
 export * from './outline';
 export * from './beside';
+export * from './table';

@@ -11,6 +11,9 @@ export interface Thing {
   place?: string | null;
   /** Letter of the household's colour class. */
   colourClass?: string | null;
+  /** Days of the calendar. */
+  openedOn?: string | null;
+  expiresOn?: string | null;
 }
 /** A board, a pocket or hooks. */
 type Place = RecordOf<'kits'>['places'][number];
@@ -154,6 +157,8 @@ export function putThings(kit: string, things: readonly Thing[], from: number, n
       pack: t.pack,
       onHand: t.onHand,
       ...(t.colourClass ? { colourClass: t.colourClass } : {}),
+      ...(t.openedOn ? { openedOn: t.openedOn } : {}),
+      ...(t.expiresOn ? { expiresOn: t.expiresOn } : {}),
     };
     return { does: 'make', on: 'stock', id: newId(), fields: body as unknown as Record<string, unknown> };
   });

@@ -12,6 +12,7 @@ import { AddThings } from './add-things';
 import { boardsOf } from './boards';
 import { type Clash, Clashes } from './clashes';
 import { Heads } from './heads';
+import { AddTable } from './add-table';
 import { CountWalk } from './count-walk';
 import { KitEdit } from './kit-edit';
 import { kitsEvents, type KitsState, kitsFeature } from './kits.state';
@@ -33,6 +34,7 @@ const APART = 4;
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    AddTable,
     CountWalk,
     MatIcon,
     AddThings,

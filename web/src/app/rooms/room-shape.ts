@@ -17,7 +17,7 @@ import { between, numberIn, said, typed } from '../shared/valid';
 })
 export class RoomShape {
   readonly room = input.required<Room>();
-  readonly cut = output<Cut | null>();
+  readonly drawn = output<Cut | null>();
   protected readonly corners = CORNERS;
   protected readonly form = new FormGroup({
     corner: new FormControl<CornerName | ''>('', { nonNullable: true }),
@@ -39,10 +39,10 @@ export class RoomShape {
   }
   protected save(): void {
     const { corner, wide, deep } = this.form.controls;
-    if (corner.value === '') return this.cut.emit(null);
+    if (corner.value === '') return this.drawn.emit(null);
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
     const mm = (c: typeof wide): number => Math.round(numberIn(c)! * 1000);
-    this.cut.emit({ corner: corner.value, width_mm: mm(wide), depth_mm: mm(deep) });
+    this.drawn.emit({ corner: corner.value, width_mm: mm(wide), depth_mm: mm(deep) });
   }
 }

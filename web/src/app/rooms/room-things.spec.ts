@@ -2,6 +2,7 @@ import { demoId } from '@dolly-tub/demo';
 import type { Edit, Room, Spot } from '@dolly-tub/core';
 import { demoRows, open, type Page } from '../testing/house';
 import { RoomThings } from './room-things';
+import { SpotsMany } from './spots-many';
 
 const WET = demoId(1, 1);
 const rows = demoRows();
@@ -64,6 +65,48 @@ describe('what stands in a room', () => {
     await p.type('Wide', 'a lot');
     await p.press(/^Put it there/);
     expect(p.text('mat-error')).toMatch(/Metres, for example/);
+    expect(p.api.written).toEqual([]);
+  });
+});
+
+describe('several spots at once', () => {
+  const many = () => open(SpotsMany, { spots });
+  const tick = async (p: Page<unknown>, name: RegExp): Promise<void> => p.press(name, 'mat-list-option');
+  test('of one material and on one interval, as one deed', async () => {
+    const p = await many();
+    await tick(p, /^1\. /);
+    await tick(p, /^2\. /);
+    await p.press(/^All made of/);
+    await p.press(/^polished marble/, '[role=option]');
+    await p.type('Every so many days', '4');
+    await p.press(/^Save/);
+    expect(edits(p)).toHaveLength(2);
+    for (const e of edits(p))
+      expect(e).toMatchObject({
+        does: 'change',
+        on: 'spots',
+        fields: { material: 'marble', finish: 'polished', interval_days: 4 },
+      });
+  });
+  test('put away, they are named beside nothing any more', async () => {
+    const p = await many();
+    const tray = spots.find((s) => spots.some((x) => x.neighbours.some((n) => n.spot === s.id)))!;
+    await tick(p, new RegExp(`^${tray.routeOrder}\\. `));
+    await p.press(/^Put them away/);
+    await p.press(/^Yes: put them away/);
+    const gone = edits(p).filter((e) => e.does === 'put-away');
+    expect(gone.map((e) => e.id)).toEqual([tray.id]);
+    const told = edits(p).filter((e) => e.does === 'change');
+    expect(told.length).toBeGreaterThan(0);
+    for (const e of told) expect((e.fields as unknown as Spot).neighbours.some((n) => n.spot === tray.id)).toBe(false);
+  });
+  test('nothing ticked, nothing said: what is missing is told, and nothing is written', async () => {
+    const p = await many();
+    await p.press(/^Save/);
+    expect(p.text('[role=alert]')).toMatch(/Tick the spots/);
+    await p.press(/^all of them/);
+    await p.press(/^Save/);
+    expect(p.text('[role=alert]')).toMatch(/made of, or how often/);
     expect(p.api.written).toEqual([]);
   });
 });

@@ -17,12 +17,25 @@ import { RoomThings } from './room-things';
 import { SpotAdd } from './spot-add';
 import { SpotCard } from './spot-card';
 import { SpotEdit } from './spot-edit';
+import { SpotsMany } from './spots-many';
 
 /** The house from above, a room at a time. */
 @Component({
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatButtonToggle, MatButton, Plan, RoomEdit, RoomThings, SpotAdd, SpotCard, SpotEdit, RouterLink],
+  imports: [
+    MatIcon,
+    MatButtonToggle,
+    MatButton,
+    Plan,
+    RoomEdit,
+    RoomThings,
+    SpotAdd,
+    SpotCard,
+    SpotEdit,
+    SpotsMany,
+    RouterLink,
+  ],
   templateUrl: './rooms.page.html',
   styleUrl: './rooms.page.scss',
 })

@@ -3,7 +3,7 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props 
 /** What the Rooms screen is doing: which spot is picked, and what it is being asked to do with it. */
 export interface RoomsState {
   spot: string | null;
-  mode: 'look' | 'edit' | 'arrange' | 'room' | 'add';
+  mode: 'look' | 'edit' | 'arrange' | 'room' | 'add' | 'many';
 }
 export const roomsEvents = createActionGroup({
   source: 'Rooms page',
@@ -14,6 +14,7 @@ export const roomsEvents = createActionGroup({
     'Arranging toggled': emptyProps(),
     'Room opened': emptyProps(),
     'Adding opened': emptyProps(),
+    'Several opened': emptyProps(),
   },
 });
 const initial: RoomsState = { spot: null, mode: 'look' };
@@ -28,6 +29,7 @@ export const roomsFeature = createFeature({
     on(roomsEvents.editOpened, (state): RoomsState => ({ ...state, mode: 'edit' })),
     on(roomsEvents.roomOpened, (state): RoomsState => ({ ...state, mode: 'room' })),
     on(roomsEvents.addingOpened, (state): RoomsState => ({ ...state, mode: 'add' })),
+    on(roomsEvents.severalOpened, (state): RoomsState => ({ ...state, mode: 'many' })),
     on(roomsEvents.editClosed, (state): RoomsState => ({ ...state, mode: 'look' })),
     on(roomsEvents.arrangingToggled, (state): RoomsState => ({
       ...state,

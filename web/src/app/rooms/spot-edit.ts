@@ -16,7 +16,7 @@ import {
   signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { type Edit, type Spot } from '@dolly-tub/core';
+import { putAwaySpots, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectRooms, selectSpots } from '../household/state';
@@ -190,16 +190,8 @@ export class SpotEdit {
       .map((x) => x.name),
   );
   protected putAway(): void {
-    const { id, name } = this.spot();
-    const without = this.allSpots()
-      .filter((x) => x.neighbours.some((n) => n.spot === id))
-      .map((x): Edit => ({
-        does: 'change',
-        on: 'spots',
-        id: x.id,
-        fields: { neighbours: x.neighbours.filter((n) => n.spot !== id) },
-      }));
-    const edits: Edit[] = [...without, { does: 'put-away', on: 'spots', id, version: this.spot().version }];
+    const { name } = this.spot();
+    const edits = putAwaySpots([this.spot()], this.allSpots());
     this.deeds.ask({ does: 'write', entry: { kind: 'edit', edits, names: { record: name } } }, `${name} is put away.`);
   }
   protected send(): void {

@@ -1,12 +1,8 @@
-import { type AbstractControl, FormControl, type ValidationErrors, type ValidatorFn } from '@angular/forms';
+import { type AbstractControl, FormControl, type ValidatorFn } from '@angular/forms';
 import { parseNumber } from '@dolly-tub/core';
 
 /** A number as people write it, with a comma or a fraction too; nothing where there is none. */
 export const numberIn = (control: AbstractControl): number | null => parseNumber(String(control.value ?? ''));
-
-/** Wrong where what is written is no number. */
-export const aNumber = (control: AbstractControl): ValidationErrors | null =>
-  numberIn(control) === null ? { number: true } : null;
 
 /** Wrong where it is no number from `min` to `max`; nothing written is nothing wrong. */
 export const between =
