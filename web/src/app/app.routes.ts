@@ -8,7 +8,7 @@ import { logEffects, logFeature } from './log/log.state';
 import { makeEffects, makeFeature } from './make/make.state';
 import { mixFeature } from './mix/mix.state';
 import { roomsFeature } from './rooms/rooms.state';
-import { mayLeave } from './shared/unsaved';
+import { mayGoOn, mayLeave } from './shared/unsaved';
 
 const places: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'rooms' },
@@ -141,4 +141,16 @@ const places: Routes = [
   },
 ];
 /** The places that work. Each is loaded when it is first opened, and left only with what was begun there kept. */
-export const routes: Routes = places.map((r) => (r.loadComponent ? { ...r, canDeactivate: [mayLeave] } : r));
+/** Pages with forms that show one record after another. */
+const ONE_AFTER_ANOTHER = new Set(['rooms', 'rooms/:room', 'kits/:kit']);
+export const routes: Routes = places.map((r) =>
+  r.loadComponent
+    ? {
+        ...r,
+        canDeactivate: [mayLeave],
+        ...(ONE_AFTER_ANOTHER.has(r.path!)
+          ? { canActivate: [mayGoOn], runGuardsAndResolvers: 'paramsOrQueryParamsChange' as const }
+          : {}),
+      }
+    : r,
+);

@@ -65,6 +65,9 @@ export class KitEdit {
     places: new FormArray<ReturnType<typeof placeForm>>([]),
   });
 
+  /** The kit as it was when the form was laid out. */
+  private laid: Kit | null = null;
+
   constructor() {
     guardForm(this.form, 'this kit', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
@@ -72,6 +75,10 @@ export class KitEdit {
     effect(() => {
       const k = this.kit();
       untracked(() => {
+        // changed by somebody else while one types: what was typed stays, and saving it says what is newer
+        if (this.laid?.id === k.id && this.form.dirty) return;
+        this.laid = k;
+        this.form.reset();
         this.form.controls.places.clear();
         for (const p of [...k.places].sort((a, b) => a.row - b.row)) this.form.controls.places.push(placeForm(p));
         this.form.patchValue({ name: k.name, room: k.room ?? '' });
@@ -80,16 +87,18 @@ export class KitEdit {
   }
   protected more(): void {
     this.form.controls.places.push(placeForm({ id: uuidv7(), name: '', row: 0, heightBand: 'low', locked: false }));
+    this.form.markAsDirty();
   }
   protected isUsed = (id: string): boolean => this.used().includes(id);
   protected drop(i: number): void {
     this.form.controls.places.removeAt(i);
+    this.form.markAsDirty();
   }
   protected save(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
     const { name, room, places } = this.form.getRawValue();
-    const { id, version } = this.kit();
+    const { id, version } = this.laid ?? this.kit();
     const fields = {
       name: name.trim(),
       room: room || null,

@@ -11,6 +11,7 @@ import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { dates } from '../shared/dates';
+import { layInto } from '../shared/lay';
 import { PutAway } from '../shared/put-away';
 import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
 import { guardForm } from '../shared/unsaved';
@@ -48,21 +49,26 @@ export class ThingEdit {
     price: typed(between(0, 1e6)),
   });
 
+  /** The thing that the form was laid out for. */
+  private laid: string | null = null;
+
   constructor() {
     guardForm(this.form, 'this thing', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
     effect(() => {
       const s = this.stock();
-      untracked(() =>
-        this.form.reset({
+      untracked(() => {
+        const stored = {
           pack: String(s.pack.amount),
           par: String(this.parOf()?.level ?? ''),
           openedOn: dateOf(s.openedOn),
           expiresOn: dateOf(s.expiresOn),
           colourClass: s.colourClass ?? '',
           price: s.price ? String(s.price) : '',
-        }),
-      );
+        };
+        layInto(this.form, stored, this.laid === s.id);
+        this.laid = s.id;
+      });
     });
   }
   private readonly parOf = computed(() => this.kit().par.find((p) => p.item === this.stock().item));

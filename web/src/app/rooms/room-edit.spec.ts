@@ -103,3 +103,27 @@ describe('one more spot', () => {
     expect(p.api.created[0]!.body).toMatchObject({ name: 'Little stool', material: 'not-known' });
   });
 });
+
+describe('somebody else changes the same room while one types', () => {
+  const rename = (p: Page<RoomEdit>, more: object) => {
+    p.fixture.componentRef.setInput('room', { ...room, version: room.version + 1, ...more });
+    return p.settle();
+  };
+  test('what was typed stays, what they changed is there too, and both are kept', async () => {
+    const p = await open(RoomEdit, { room, spots });
+    await p.type('Height', '2.6');
+    await rename(p, { name: 'Bathing room' });
+    await p.press(/^Save/);
+    expect(edits(p)[0]).toMatchObject({
+      version: room.version + 1,
+      fields: { name: 'Bathing room', height_mm: 2600 },
+    });
+  });
+  test('another room is laid out anew', async () => {
+    const p = await open(RoomEdit, { room, spots });
+    await p.type('Name', 'half typed');
+    await rename(p, { id: demoId(1, 2), name: 'Other room' });
+    await p.press(/^Save/);
+    expect(edits(p)[0]!.fields).toMatchObject({ name: 'Other room' });
+  });
+});

@@ -12,6 +12,7 @@ import { deedsFrom } from '../household/deeds';
 import { selectKits, selectRooms } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Residents } from '../shared/residents';
+import { layInto } from '../shared/lay';
 import { PutAway } from '../shared/put-away';
 import { between, numberIn, said, typed } from '../shared/valid';
 import { guardForm } from '../shared/unsaved';
@@ -46,6 +47,9 @@ export class RoomEdit {
     order: typed(said, between(1, 200)),
   });
 
+  /** The room that the form was laid out for. */
+  private laid: string | null = null;
+
   constructor() {
     guardForm(this.form, 'this room', this.deeds.done);
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => this.done.emit());
@@ -54,14 +58,16 @@ export class RoomEdit {
       const r = this.room();
       untracked(() => {
         const { width_mm, depth_mm } = sizeOf(r);
-        this.form.reset({
+        const stored = {
           name: r.name,
           width: String(width_mm / 1000),
           depth: String(depth_mm / 1000),
           height: String(r.height_mm / 1000),
           fan: r.fan_Lps ? String(r.fan_Lps) : '',
           order: String(this.rooms().findIndex((x) => x.id === r.id) + 1),
-        });
+        };
+        layInto(this.form, stored, this.laid === r.id);
+        this.laid = r.id;
       });
     });
   }

@@ -1,6 +1,6 @@
 import { DestroyRef, DOCUMENT, inject, Injectable, Injector } from '@angular/core';
 import type { AbstractControl } from '@angular/forms';
-import type { CanDeactivateFn } from '@angular/router';
+import type { CanActivateFn, CanDeactivateFn } from '@angular/router';
 import type { Observable } from 'rxjs';
 
 /** Forms that are open, with what each is about: nobody goes away from one that was begun without being asked. */
@@ -39,9 +39,13 @@ export function guardForm(form: AbstractControl, what: string, kept: Observable<
     heard.unsubscribe();
   });
 }
-/** Of every route. The question itself is loaded only when it is asked. */
-export const mayLeave: CanDeactivateFn<unknown> = () => {
+/** The question itself is loaded only when it is asked. */
+const ask = (): boolean | Promise<boolean> => {
   const unsaved = inject(Unsaved);
   const injector = inject(Injector);
   return unsaved.begun().length === 0 || import('./leave').then((m) => m.askToLeave(unsaved, injector));
 };
+/** Of every route: another page. */
+export const mayLeave: CanDeactivateFn<unknown> = ask;
+/** Of a route that shows another record in the same page: another kit, another room, another spot. */
+export const mayGoOn: CanActivateFn = ask;
