@@ -148,6 +148,55 @@ for (const h of both) {
 }
 against('Rooms until usable', 1.5, { median: at(rooms[0]!, 0.5) }, { median: at(rooms[1]!, 0.5) });
 
+/** Frames while a hand goes over a page: how long each took that is longer than one of sixty a second. */
+async function frames(h: House, path: string, ready: string, tap: string): Promise<number[]> {
+  const driver = await openBrowser();
+  await driver.get(h.url + path);
+  await driver.wait(until.elementLocated(By.css(ready)), 60000);
+  const each = (await driver.executeAsyncScript(
+    `const [tap, done] = arguments;
+     const frames = []; let last = performance.now(); let on = true;
+     const frame = (t) => { frames.push(t - last); last = t; if (on) requestAnimationFrame(frame); };
+     requestAnimationFrame((t) => { last = t; requestAnimationFrame(frame); });
+     const all = [...document.querySelectorAll(tap)].slice(0, 24); let n = 0;
+     const next = () => {
+       if (n >= all.length) { setTimeout(() => { on = false; done(frames); }, 400); return; }
+       all[n++].click(); window.scrollBy(0, n % 2 ? 240 : -240); setTimeout(next, 100);
+     };
+     next();`,
+    tap,
+  )) as number[];
+  await driver.quit();
+  return each;
+}
+const many = async (h: House, door: string, by: 'kit' | 'room'): Promise<{ id: string; n: number }> => {
+  const rows: Record<string, string>[] = [];
+  for (let after = ''; ;) {
+    const page = (await (await fetch(`${h.url}/api/${door}?limit=500${after}`)).json()) as {
+      items: Record<string, string>[];
+      next?: string;
+    };
+    rows.push(...page.items);
+    if (!page.next) break;
+    after = `&after=${page.next}`;
+  }
+  const of = new Map<string, number>();
+  for (const r of rows) of.set(r[by]!, (of.get(r[by]!) ?? 0) + 1);
+  const [id, n] = [...of].sort((a, b) => b[1] - a[1])[0]!;
+  return { id, n };
+};
+for (const [what, door, by, path, ready, tap] of [
+  ['the fullest shelf', 'stock', 'kit', '/kits/', 'dt-shelf button', 'dt-shelf button'],
+  ['the fullest room', 'spots', 'room', '/rooms/', 'dt-plan .pin', 'dt-plan .pin'],
+] as const) {
+  const { id, n } = await many(large, door, by);
+  const each = await frames(large, path + id, ready, tap);
+  say(
+    `${what}, ${n} ${door}: frames while 24 are tapped and it scrolls`,
+    `p95 ${ms(at(each, 0.95))}, worst ${ms(Math.max(...each))}, of ${each.length}`,
+  );
+}
+
 // many writes, many listeners
 const SECONDS = Number(process.env['WRITE_SECONDS'] ?? 60);
 const heard: string[][] = Array.from({ length: 20 }, () => []);

@@ -268,6 +268,43 @@ test('on the phone: one room with its kit, left half-way and gone on with', asyn
   }
 });
 
+test('by keys alone: a room is made, then a kit, and the focus is never lost', async () => {
+  const server = await emptyServer();
+  const p = await Person.at(server.url);
+  /** Tab to it, press it, and see that the focus stands on something afterwards. */
+  const key = async (name: RegExp, by = Key.ENTER): Promise<void> => {
+    await p.tabTo(name);
+    await p.keys(by);
+    await p.driver.wait(
+      () =>
+        p.driver.executeScript('return document.activeElement !== null && document.activeElement !== document.body'),
+      3000,
+      `after ${name.source} the focus stood on nothing`,
+    );
+  };
+  try {
+    await p.open('/make?step=rooms');
+    await p.see('dt-make-rooms .kind');
+    await key(/^Toilet/);
+    await key(/^Next: what/);
+    await p.read('dt-make-room h2', /^Toilet/);
+    await key(/^none: brush and holder/);
+    await key(/^That is right/);
+    await p.read('.done', /1 room with 13 spots/);
+    await p.open('/kits/new?kind=floors');
+    await p.see('dt-kit-make form');
+    await key(/^Make the kit/);
+    await p.read('h1', 'Floor things');
+    await key(/^Count the shelf/);
+    await p.see('dt-count-walk');
+    await p.keys(Key.ENTER);
+    expect(await p.errors()).toEqual([]);
+  } finally {
+    await p.quit();
+    server.child.kill('SIGKILL');
+  }
+});
+
 test('from looking round the made-up house to one’s own: one tap, settings stay, a copy is kept', async () => {
   const server = await demoServer();
   const p = await Person.at(server.url);

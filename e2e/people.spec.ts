@@ -193,6 +193,31 @@ describe('axe-core finds nothing', () => {
         );
         expect([path, 'wider than the screen by', wide]).toEqual([path, 'wider than the screen by', 0]);
         expect([path, await p.errors()]).toEqual([path, []]);
+        // with a list open over it, once in the light and once in the dark
+        if (dark === width < 860 && (await p.opened('dt-chooser button'))) {
+          expect([path, 'a list open', await p.violations()]).toEqual([path, 'a list open', []]);
+          await p.keys(Key.ESCAPE);
+        }
+      }
+      // the question in words, the keys, the menu of the phone
+      await p.open('/rooms');
+      await p.see('dt-spot-card');
+      for (const [opens, sees] of [
+        ['/', 'dt-command-box'],
+        ['?', 'dt-shortcuts'],
+      ] as const) {
+        await p.keys(opens);
+        await p.see(sees);
+        await p.driver.sleep(350);
+        expect([opens, await p.violations()]).toEqual([opens, []]);
+        await p.keys(Key.ESCAPE);
+        await p.driver.sleep(350);
+      }
+      if (width < 860) {
+        await p.press('More');
+        await p.see('.mat-mdc-menu-panel');
+        await p.driver.sleep(350);
+        expect(await p.violations()).toEqual([]);
       }
     } finally {
       await p.quit();

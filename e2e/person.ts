@@ -119,6 +119,14 @@ export class Person {
   async file(css: string, path: string): Promise<void> {
     await (await this.see(css)).sendKeys(path);
   }
+  /** The first of its kind that can be seen, opened; false where there is none. */
+  async opened(css: string): Promise<boolean> {
+    const there = await this.driver.executeScript(
+      `const e = [...document.querySelectorAll(${JSON.stringify(css)})].find((x) => x.getClientRects().length && !x.disabled); e?.click(); return Boolean(e)`,
+    );
+    if (there) await this.driver.sleep(350);
+    return there === true;
+  }
   /** What axe-core has against the page as it stands. */
   async violations(): Promise<string[]> {
     return (await this.driver.executeAsyncScript(

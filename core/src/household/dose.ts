@@ -27,12 +27,12 @@ export function doseOf(rung: Rung, catalogue: Catalogue): Dose | null {
     catalogue,
   );
   if (!made.ok) return null;
-  const { kitchen, window, stock_mL, strength } = made.value.recipe;
+  const { kitchen, window: range, stock_mL, strength } = made.value.recipe;
   const what = kitchen ? kitchen.text : `${significant(stock_mL, 3)} mL`;
   return {
     text: `${what} in ${HALF_A_LITRE} mL of ${rung.temperature_C > 25 ? 'hand-warm' : 'cool'} water`,
     percent: significant(kitchen?.percent ?? strength.percent, 3),
-    window: window.name ? { min: window.min, max: window.max } : null,
+    window: range.name ? { min: range.min, max: range.max } : null,
   };
 }
 

@@ -7,7 +7,6 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
 import { map } from 'rxjs';
 import {
   changesOfLabel,
@@ -29,6 +28,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { said } from '../shared/valid';
 import { capital } from '../shared/words';
 import { guardForm } from '../shared/unsaved';
+import { OwnHave } from './own-have';
 import { at, changesOf, type Field, FIELDS, type Kind, laxer, tableOf } from './fields';
 
 const KINDS: { id: Kind; name: string; one: string }[] = [
@@ -55,7 +55,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
     LabelImport,
     LabelPhoto,
     LabelReader,
-    RouterLink,
+    OwnHave,
   ],
   templateUrl: './own.page.html',
   styleUrl: './own.page.scss',
@@ -63,7 +63,6 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
 export class OwnPage {
   protected readonly knowledge = inject(Knowledge);
   protected readonly keeping = deedsFrom('own things: keep');
-  protected readonly removing = deedsFrom('own things: take away');
   protected readonly own = inject(Store).selectSignal(selectOwn);
   protected readonly kinds = KINDS;
   /** /own?kind=soils */
@@ -132,7 +131,7 @@ export class OwnPage {
   }
   protected readonly one = computed(() => KINDS.find((k) => k.id === this.kind())!.one);
   protected readonly heading = computed(() => KINDS.find((k) => k.id === this.kind())!.name);
-  private readonly table = computed(() => {
+  protected readonly table = computed(() => {
     const c = this.knowledge.catalogue();
     return c ? tableOf(this.kind(), c) : new Map<string, { id: string; name: string; synonyms: string[] }>();
   });
@@ -187,14 +186,6 @@ export class OwnPage {
     this.changes.set({});
     this.missing.set(null);
   }
-  protected likeOf = (o: OwnItem): string =>
-    !o.basedOn && o.label
-      ? 'known by its label only: judged, never offered'
-      : `like ${this.table().get(o.basedOn ?? '')?.name ?? 'nothing known any more'}`;
-  protected differs(o: OwnItem): string {
-    const n = Object.keys(o.changes).length;
-    return n ? `, ${n} ${n === 1 ? 'thing' : 'things'} changed` : '';
-  }
   protected edit(o: OwnItem): void {
     this.editing.set(o);
     this.form.controls.name.reset(o.name);
@@ -245,12 +236,6 @@ export class OwnPage {
     this.keeping.ask(
       old ? { does: 'change', on, id: old.id, version: old.version, fields: body } : { does: 'make', on, body },
       `${capital(body.name)} is known from now on, in every chooser and to the engine.`,
-    );
-  }
-  protected remove(o: OwnItem): void {
-    this.removing.ask(
-      { does: 'put-away', on: this.kind(), id: o.id, version: o.version },
-      `${capital(o.name)} is gone. Spots that were made of it fall back to nothing known: give them another.`,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { MatBadge } from '@angular/material/badge';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
@@ -9,6 +10,7 @@ import {
   householdEvents,
   selectRuns,
   selectSettings,
+  selectShopping,
   selectSignedOut,
   selectSpots,
   selectTrouble,
@@ -22,6 +24,8 @@ interface Place {
   path: string;
   name: string;
   key: string;
+  /** What waits there is counted on its plate. */
+  counts?: 'open lines';
 }
 /** Only places that work hang on the rail. */
 const PLACES: Place[] = [
@@ -30,7 +34,7 @@ const PLACES: Place[] = [
   { path: '/mix', name: 'Mix', key: 'm' },
   { path: '/dilute', name: 'Dilute', key: 'd' },
   { path: '/kits', name: 'Kits', key: 'k' },
-  { path: '/list', name: 'To buy', key: 'b' },
+  { path: '/list', name: 'To buy', key: 'b', counts: 'open lines' },
   { path: '/log', name: 'Log', key: 'l' },
 ];
 const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
@@ -39,7 +43,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [MatBadge, MatIcon, MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
@@ -58,6 +62,10 @@ export class Shell {
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly runs = this.store.selectSignal(selectRuns);
   private readonly spots = this.store.selectSignal(selectSpots);
+  private readonly lines = this.store.selectSignal(selectShopping);
+  /** How much waits at a place; null where nothing does. */
+  protected readonly waits = (p: Place): number | null =>
+    (p.counts && this.lines().filter((l) => l.state === 'open').length) || null;
   /** What was left running, the latest: found again from every place. */
   protected readonly going = computed(() => {
     const [run] = this.runs()
