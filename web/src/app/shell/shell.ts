@@ -1,3 +1,4 @@
+import { OverlayContainer } from '@angular/cdk/overlay';
 import { MatBadge } from '@angular/material/badge';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatIcon } from '@angular/material/icon';
@@ -93,6 +94,10 @@ export class Shell {
     this.store.dispatch(householdEvents.opened());
     void this.upgrade.watch();
     inject(FocusKeeper).watch();
+    // lists, menus and messages lie over the page, in a landmark of their own
+    const over = inject(OverlayContainer).getContainerElement();
+    over.setAttribute('role', 'region');
+    over.setAttribute('aria-label', 'Lists and messages');
     this.router.events.pipe(filter((e) => e instanceof NavigationEnd)).subscribe((e) => {
       this.running.set(e.urlAfterRedirects.startsWith('/do/'));
       this.free.set(e.urlAfterRedirects.startsWith('/emergency'));
