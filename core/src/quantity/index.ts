@@ -1,3 +1,4 @@
 export * from './number';
 export * from './volume';
 export * from './ratio';
+export * from './hardness';

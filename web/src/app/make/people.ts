@@ -1,30 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import { changesFor, type Dweller, DWELLERS, KETTLE, memberOf, membersThatAre, type Settings } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectMembers, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
-import { between, numberIn, said } from '../shared/valid';
+import { Hardness } from '../shared/hardness';
 
 /** Who lives here, the water and the drains: each answer is kept at once, and says what it changes. */
 @Component({
   selector: 'dt-make-people',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    MatButton,
-    MatButtonToggle,
-    MatButtonToggleGroup,
-    MatFormFieldModule,
-    MatInputModule,
-    MatSlideToggle,
-    ReactiveFormsModule,
-  ],
+  imports: [MatButton, MatButtonToggle, MatButtonToggleGroup, MatSlideToggle, Hardness],
   templateUrl: './people.html',
   styleUrl: './people.scss',
 })
@@ -36,7 +25,6 @@ export class MakePeople {
   protected readonly settings = this.store.selectSignal(selectSettings);
   readonly next = output<void>();
   protected readonly kettle = KETTLE;
-  protected readonly hardness = new FormControl('', { nonNullable: true, validators: [said, between(0, 1000)] });
 
   protected readonly dwellers = computed(() =>
     DWELLERS.map((d) => ({ ...d, is: membersThatAre(d, this.members()), changes: this.changes(d) })),
@@ -61,9 +49,5 @@ export class MakePeople {
   }
   protected keep(fields: Partial<Settings>): void {
     this.deeds.ask({ does: 'change', on: 'settings', id: this.settings()!.id, fields });
-  }
-  protected measured(): void {
-    const n = numberIn(this.hardness);
-    if (this.hardness.valid && n !== null) this.keep({ waterHardness_mgL: n });
   }
 }

@@ -36,6 +36,19 @@ describe('Settings', () => {
     expect(p.text()).toMatch(/a number from 0 to 1000/);
     expect(p.api.replaced).toHaveLength(1);
   });
+  test('hardness in the unit that the supplier prints, kept in mg/L', async () => {
+    const p = await open(SettingsPage);
+    await p.press(/^mg\/L as CaCO₃/, 'mat-select');
+    await p.press(/^°dH/, 'mat-option');
+    // 290 mg/L is 16.2 German degrees
+    expect(p.fixture.nativeElement.querySelector('dt-hardness input').value).toBe('16.2');
+    expect(p.text('dt-hardness')).toMatch(/very hard.*\(290 mg\/L\)/);
+    await p.type('Water hardness', '7', 'change');
+    expect(p.api.replaced.at(-1)!.record).toMatchObject({ waterHardness_mgL: 125 });
+    await p.type('Water hardness', '99', 'change');
+    expect(p.text('dt-hardness mat-error')).toMatch(/from 0 to 56 here/);
+    expect(p.api.replaced).toHaveLength(1);
+  });
   test('emergency numbers are kept side by side', async () => {
     const p = await open(SettingsPage);
     await p.type('Emergency number', '112', 'change');

@@ -15,7 +15,8 @@ import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { HomeNetwork } from '../session/home-network';
-import { between, numberIn, said, typed } from '../shared/valid';
+import { Hardness } from '../shared/hardness';
+import { said, typed } from '../shared/valid';
 import { capital, when } from '../shared/words';
 import { BringIn } from './bring-in';
 import { People } from './people';
@@ -39,6 +40,7 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Hardness,
     MatIcon,
     MatFormFieldModule,
     MatInputModule,
@@ -80,7 +82,6 @@ export class SettingsPage {
 
   protected readonly form = new FormGroup({
     name: typed(said),
-    hardness: typed(said, between(0, 1000)),
     number: typed(),
     poisonCentre: typed(),
   });
@@ -93,7 +94,6 @@ export class SettingsPage {
       if (!s) return;
       const is = {
         name: s.name,
-        hardness: String(s.waterHardness_mgL),
         number: s.emergency.number,
         poisonCentre: s.emergency.poisonCentre,
       };
@@ -123,11 +123,6 @@ export class SettingsPage {
     await this.readCopies();
   }
   protected readonly stances = computed(() => [...(this.knowledge.catalogue()?.stances.values() ?? [])]);
-  /** USGS classes of hardness, mg/L CaCO3. */
-  protected readonly hardness = computed(() => {
-    const h = this.settings()?.waterHardness_mgL ?? 0;
-    return h <= 60 ? 'soft' : h <= 120 ? 'moderately hard' : h <= 180 ? 'hard' : 'very hard: scale comes back fast';
-  });
   protected chosen = (s: Settings, id: string, otherwise: string): string => s.stances[id] || otherwise;
   protected save(fields: Partial<Settings>): void {
     this.saving.ask({ does: 'change', on: 'settings', id: this.settings()!.id, fields }, 'Saved.');
@@ -142,9 +137,7 @@ export class SettingsPage {
     this.save(
       key === 'name'
         ? { name: name.trim() }
-        : key === 'hardness'
-          ? { waterHardness_mgL: numberIn(field)! }
-          : { emergency: { number: number.trim(), poisonCentre: poisonCentre.trim() } },
+        : { emergency: { number: number.trim(), poisonCentre: poisonCentre.trim() } },
     );
   }
   protected schoolOf(q: Stance, id: string): string {
