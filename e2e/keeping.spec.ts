@@ -44,6 +44,12 @@ describe.each([
     await p.open(`/rooms/${WET}`);
     await p.press('Several spots');
     await p.see('dt-spots-many mat-list-option');
+    // what was opened is where the eye is
+    expect(
+      await p.driver.executeScript(
+        `return document.querySelector('dt-spots-many').getBoundingClientRect().top < innerHeight * 0.6`,
+      ),
+    ).toBe(true);
     await narrow();
     expect(await p.violations()).toEqual([]);
     await p.press('all of them');

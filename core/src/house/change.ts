@@ -1,6 +1,7 @@
 import type { Catalogue } from '../catalogue';
 import type { Edit, EnvelopeFields, RecordOf, Room, Spot } from '../household';
 import { openingIn } from './openings';
+import { newSpot } from './spot';
 
 type Body<D extends 'rooms' | 'spots'> = Omit<RecordOf<D>, keyof EnvelopeFields>;
 type XY = { x: number; y: number };
@@ -106,28 +107,17 @@ export function spotOf(
 ): Body<'spots'> {
   const [fixture, part] = (kind ?? '').split('.');
   const made = catalogue.fixtures.get(fixture ?? '')?.spots.find((s) => s.id === part);
-  const [material, finish] = face.split('/');
   const { width_mm, depth_mm } = sizeOf(room);
   const free = freePlace(spots, width_mm, depth_mm);
-  return {
+  return newSpot(made, {
     room: room.id,
     name,
+    face,
     x: Math.min(...room.outline.map((p) => p.x)) + free.x,
     y: Math.min(...room.outline.map((p) => p.y)) + free.y,
     routeOrder: Math.max(0, ...spots.map((s) => s.routeOrder)) + 1,
     centre: false,
-    band: made?.band ?? 'mid',
-    area_m2: made?.area_m2 ?? 0.5,
-    material: material!,
-    ...(finish ? { finish } : {}),
-    soils: [],
-    neighbours: [],
-    touch: made?.touch ?? 0,
-    food: made?.food ?? false,
-    skin: made?.skin ?? false,
-    interval_days: made?.days ?? 14,
-    kinds: made?.kinds ?? [],
-  };
+  });
 }
 /** The place of a room that is farthest from every spot that is there. */
 function freePlace(spots: readonly XY[], w: number, d: number): XY {

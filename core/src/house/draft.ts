@@ -1,4 +1,5 @@
 import type { Catalogue, FixtureKind, RoomKind } from '../catalogue';
+import { capital } from '../reason';
 
 /** The material of what nobody knows yet: as tender as anything may be. */
 export const notKnown = (catalogue: Catalogue): string => [...catalogue.materials.values()].find((m) => m.unknown)!.id;
@@ -54,7 +55,6 @@ export function draftOf(kind: RoomKind, taken: readonly string[], catalogue: Cat
   for (const id of kind.fixtures) addFixture(draft, catalogue.fixtures.get(id)!);
   return draft;
 }
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 /** "Bedroom", then "Bedroom 2". */
 function freeName(name: string, taken: readonly string[]): string {
   const there = new Set(taken.map((t) => t.toLowerCase()));

@@ -4,6 +4,7 @@ import { sizeOf } from './change';
 import { FLOOR } from './draft';
 import { changed, cornerOf, GRID_MM } from './openings';
 import { holds } from './outline';
+import { neighboursOf, newSpot } from './spot';
 import { apart, type Box, onWall, placesAt, spotIn } from './walls';
 import { bad, ok, type Result } from '../reason';
 
@@ -51,43 +52,22 @@ export function furnished(
   const floor = spots.find((s) => s.kinds.includes(FLOOR));
   const last = Math.max(0, ...spots.map((s) => s.routeOrder));
   const made = kind.spots.map((s, i): Edit => {
-    const [material, finish] = s.faces[0]!.split('/');
     const inside = spotIn(box, i, kind.spots.length, s.band);
-    return {
-      does: 'make',
-      on: 'spots',
-      id: ids.get(s.id)!,
-      fields: {
-        room: room.id,
-        ...(inWall ? {} : { fixture: id }),
-        name: s.name.charAt(0).toUpperCase() + s.name.slice(1),
-        x: Math.round(inside.x + from.x),
-        y: Math.round(inside.y + from.y),
-        routeOrder: last + 1 + i,
-        centre: kind.where === 'centre',
-        band: s.band,
-        area_m2: s.area_m2,
-        material: material!,
-        ...(finish ? { finish } : {}),
-        soils: [],
-        neighbours: [],
-        touch: s.touch ?? 0,
-        food: s.food ?? false,
-        skin: s.skin ?? false,
-        interval_days: s.days,
-        kinds: s.kinds ?? [],
-      },
-    };
+    const fields = newSpot(s, {
+      room: room.id,
+      ...(inWall ? {} : { fixture: id }),
+      name: s.name,
+      face: s.faces[0]!,
+      x: Math.round(inside.x + from.x),
+      y: Math.round(inside.y + from.y),
+      routeOrder: last + 1 + i,
+      centre: kind.where === 'centre',
+    });
+    return { does: 'make', on: 'spots', id: ids.get(s.id)!, fields: { ...fields } };
   });
   // neighbours are told once all are made
   const beside = kind.spots.flatMap((s): Edit[] => {
-    const of = (parts: readonly string[] | undefined, relation: 'below' | 'joint'): Spot['neighbours'] =>
-      (parts ?? []).flatMap((p) => (ids.has(p) ? [{ spot: ids.get(p)!, relation, runoff: true }] : []));
-    const neighbours = [
-      ...of(s.onto, 'below'),
-      ...of(s.joint, 'joint'),
-      ...(kind.wet && floor ? [{ spot: floor.id, relation: 'beside' as const, runoff: true }] : []),
-    ];
+    const neighbours = neighboursOf(s, kind, (part) => ids.get(part), floor?.id);
     return neighbours.length ? [{ does: 'change', on: 'spots', id: ids.get(s.id)!, fields: { neighbours } }] : [];
   });
   const fields: Partial<Room> = inWall

@@ -1,5 +1,6 @@
 import type { Catalogue, FixtureKind } from '../catalogue';
 import type { Edit, Room, RecordOf, EnvelopeFields } from '../household';
+import { neighboursOf, newSpot } from './spot';
 import { apart, type Box, GAP_MM, onWall, perimeter, placesAt, spotIn, type Wall, wallLength } from './walls';
 import { type DraftFixture, type DraftSpot, FLOOR, type RoomDraft } from './draft';
 
@@ -114,27 +115,27 @@ export function layRoom(
   );
   const floorArea = (w * d) / 1e6 - solid.reduce((a, x) => a + (x.kind.width_mm * x.kind.depth_mm) / 1e6, 0);
   const edits = rows.map(({ spot, placed: p }, i): Edit => {
-    const [material, finish] = spot.face.split('/');
     const made = p && p.kind.spots[p.fixture.spots.indexOf(spot)]!;
-    const spotBody: Body<'spots'> = {
+    const spotBody = newSpot(made, {
       room,
       ...(p && body.fixtures.some((f) => f.id === p.fixture.key) ? { fixture: p.fixture.key } : {}),
-      name: spot.name.charAt(0).toUpperCase() + spot.name.slice(1),
+      name: spot.name,
+      face: spot.face,
       ...points[i]!,
       routeOrder: i + 1,
       centre: !p || p.wall === null,
-      band: made?.band ?? 'floor',
-      area_m2: made?.area_m2 ?? Math.max(0.5, Math.round(floorArea * 10) / 10),
-      material: material!,
-      ...(finish ? { finish } : {}),
-      soils: [],
-      neighbours: neighboursOf(spot, p, ids),
-      touch: made?.touch ?? 0,
-      food: made?.food ?? false,
-      skin: made?.skin ?? false,
-      interval_days: made?.days ?? kind?.floor.days ?? 7,
-      kinds: [...(made?.kinds ?? []), ...(p ? [] : [FLOOR])],
-    };
+      neighbours:
+        p && made ? neighboursOf(made, p.kind, (part) => ids.get(`${p.fixture.key}.${part}`), ids.get(FLOOR)) : [],
+      // the floor has no template
+      ...(p
+        ? {}
+        : {
+            band: 'floor' as const,
+            area_m2: Math.max(0.5, Math.round(floorArea * 10) / 10),
+            interval_days: kind?.floor.days ?? 7,
+            kinds: [FLOOR],
+          }),
+    });
     return {
       does: 'make',
       on: 'spots',
@@ -166,30 +167,6 @@ function inOrder(edits: readonly Edit[]): Edit[] {
   }
   return out;
 }
-/** What wet work here runs onto: named parts of its fixture, and the floor beside what is wet. */
-function neighboursOf(
-  spot: DraftSpot,
-  p: Placed | null,
-  ids: ReadonlyMap<string, string>,
-): Body<'spots'>['neighbours'] {
-  const made = p?.kind.spots[p.fixture.spots.indexOf(spot)];
-  if (!p || !made) return [];
-  const of = (part: string): string | undefined => ids.get(`${p.fixture.key}.${part}`);
-  const floor = ids.get(FLOOR);
-  return [
-    ...(made.onto ?? []).flatMap((x) => {
-      const id = of(x);
-      return id ? [{ spot: id, relation: 'below' as const, runoff: true }] : [];
-    }),
-    ...(made.joint ?? []).flatMap((x) => {
-      const id = of(x);
-      return id ? [{ spot: id, relation: 'joint' as const, runoff: true }] : [];
-    }),
-    // a shower wall, a wall round a bath, a basin: what is wetted there drips onto the floor in front of it
-    ...(p.kind.wet && floor ? [{ spot: floor, relation: 'beside' as const, runoff: true }] : []),
-  ];
-}
-
 const wetFirst = (k: FixtureKind): number => (k.wet || k.drain ? 0 : 1);
 const opposite = (wall: Wall): Wall => ((wall + 2) % 4) as Wall;
 function inFront(wall: Wall, offset: number, w: number, d: number): { x: number; y: number } {

@@ -3,6 +3,7 @@ import type { Catalogue } from '../catalogue';
 import { oddAmount, type Stock, usualPack } from '../household';
 import { parseNumber } from '../quantity';
 import type { Thing } from './kit';
+import { capital } from '../reason';
 
 /** Columns of a table of things, by what people call them. */
 const COLUMNS = {
@@ -156,7 +157,6 @@ const UNITS: Record<string, Stock['pack']['unit'] | undefined> = {
   pc: 'piece',
   pcs: 'piece',
 };
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 /** A product or tool by its name, another name for it, or its id; whatever the case. */
 function byName(name: string, catalogue: Catalogue): { id: string; name: string } | null {
   const said = name.toLowerCase();

@@ -548,6 +548,16 @@ export type Move = Static<typeof MoveBody>;
 export type Effect = Static<typeof EffectBody>;
 export type Edit = Static<typeof EditBody>;
 export type Edited = (typeof EDITED)[number];
+/**
+ * Whether what is made, changed or put away there is a deed of the log. Files are kept beside the log, and the steps of a
+ * run are noted as they go: neither is one.
+ */
+export const isDeed = (door: Door): door is Edited => door !== 'runs' && (EDITED as readonly string[]).includes(door);
+/** What people call a record, where it has a name. */
+export function nameOfRecord(record: object): string | undefined {
+  const { name, item } = record as { name?: unknown; item?: unknown };
+  return [name, item].find((x): x is string => typeof x === 'string' && x !== '')?.slice(0, 200);
+}
 export type LogFields = Static<typeof LogBody>;
 export type LogEntry = LogFields & { id: string; seq: number; at: string; recordedAt: string };
 

@@ -1,9 +1,6 @@
-import { bodyOf, type Door, type Edit, EDITED, type Edited, type Effect } from '@dolly-tub/core';
+import { bodyOf, type Door, type Edit, type Edited, type Effect, isDeed, nameOfRecord } from '@dolly-tub/core';
 import { stable } from '../store/repository';
 import type { Store } from '../store/store';
-
-/** Files are kept beside the log, and the steps of a run are noted as they go: neither is a deed. */
-const isDeed = (door: Door): door is Edited => door !== 'runs' && (EDITED as readonly string[]).includes(door);
 
 type Body = Record<string, unknown>;
 /** A record and what hangs on it, without their envelopes; null where it is not there. */
@@ -45,7 +42,7 @@ export function asDeed<T>(store: Store, door: Door, id: string, work: () => T): 
   const counted = did.find((d) => d.on === 'stock' && d.path === 'onHand');
   const rest = did.filter((d) => d !== counted);
   const is = after.get(`${door} ${id}`)?.body ?? null;
-  const name = nameOf(is ?? before.get(`${door} ${id}`)?.body ?? {});
+  const name = nameOfRecord(is ?? before.get(`${door} ${id}`)?.body ?? {});
   const names = name ? { names: { record: name } } : {};
   if (counted) {
     const unit = (is!['pack'] as { unit: 'mL' | 'g' | 'piece' }).unit;
@@ -62,8 +59,6 @@ export function asDeed<T>(store: Store, door: Door, id: string, work: () => T): 
     store.log.append({ kind: 'edit', edits: [editOf(door, id, rest, is)], did: rest, ...names }, undefined, true);
   return answer;
 }
-const nameOf = (body: Body): string | undefined =>
-  [body['name'], body['item']].find((x): x is string => typeof x === 'string' && x !== '')?.slice(0, 200);
 /** The deed on the record that was named; what hangs on it went along. */
 function editOf(on: Edited, id: string, did: readonly Effect[], is: Body | null): Edit {
   const whole = did.find((d) => d.on === on && d.id === id && d.path === '.');

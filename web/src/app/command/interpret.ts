@@ -25,8 +25,15 @@ export interface NamedSpot extends Named {
 const SMALL = new Set(['the', 'my', 'our', 'a', 'an', 'of', 'in', 'on', 'from', 'off', 'and', 'is', 'it']);
 const tokens = (s: string): string[] => (s.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).filter((w) => !SMALL.has(w));
 /** What stands before what is asked, and says nothing: "how do I get", "what takes", "there is". */
-const PREAMBLE =
-  /^(?:(?:please|how (?:do|can|to|does one)(?: i| we| you)?|what (?:takes|gets|removes|shifts|lifts)|there(?:'s| is| are)|(?:i|we) (?:have|got|spilled|spilt)) )+/;
+const PREAMBLE = new RegExp(
+  `^(?:(?:${[
+    'please',
+    'how (?:do|can|to|does one)(?: i| we| you)?',
+    'what (?:takes|gets|removes|shifts|lifts)',
+    "there(?:'s| is| are)",
+    '(?:i|we) (?:have|got|spilled|spilt)',
+  ].join('|')}) )+`,
+);
 /** What somebody wants done, before the thing that is meant. */
 const WISH =
   /^(?:please |how (?:do|can|to) (?:i |we |you )?)?(?:clean|wash|wipe|scrub|polish|do|descale|dust)(?: up| off| out)?\s+/;

@@ -1,11 +1,20 @@
 import { type Catalogue, parseNumber, unitVolume_mL } from '@dolly-tub/core';
 
+/** "Is it safe to", "never", "what happens when I": what stands before it. */
+const ASKED = [
+  'is it (?:safe|ok|okay|dangerous|bad) to',
+  'what happens (?:if|when) (?:i|you|we)',
+  '(?:can|may|should|could) (?:i|you|we)',
+  "never|do not|don't",
+].join('|');
+const TOGETHER = new RegExp(
+  `^(?:(?:${ASKED}) )*(?:mix|combine|use|put|pour|add)\\s+(.+?)\\s+` +
+    `(?:and|with|\\+|&|into|to|together with)\\s+(.+?)(?: together| in one bottle)?$`,
+);
 /** Two things that somebody would put together, or one, as they say it; nothing where that is not meant. */
 export function mixed(t: string): [string, string][] {
   const both =
-    /^(?:(?:is it (?:safe|ok|okay|dangerous|bad) to|what happens (?:if|when) (?:i|you|we)|(?:can|may|should|could) (?:i|you|we)|never|do not|don't) )*(?:mix|combine|use|put|pour|add)\s+(.+?)\s+(?:and|with|\+|&|into|to|together with)\s+(.+?)(?: together| in one bottle)?$/.exec(
-      t,
-    ) ??
+    TOGETHER.exec(t) ??
     /^(?:is|are) (.+?) (?:safe|ok|okay|dangerous|compatible|bad) (?:together )?with (.+)$/.exec(t) ??
     /^(.+?)\s*(?:\+|&)\s*(.+)$/.exec(t) ??
     /^(.+?) (?:and|with) (.+?) together$/.exec(t) ??

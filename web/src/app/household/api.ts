@@ -2,11 +2,11 @@ import { inject, Injectable } from '@angular/core';
 import {
   bodyOf,
   type Door,
-  EDITED,
-  type Edited,
   type EnvelopeFields,
+  isDeed,
   type LogEntry,
   type LogFields,
+  nameOfRecord,
   type RecordOf,
   type Tally,
 } from '@dolly-tub/core';
@@ -66,12 +66,6 @@ export interface Outcome {
   entry: LogEntry | null;
 }
 
-/** What deeds make, change and put away; the steps of a run are noted as they go, and are none. */
-const isEdited = (door: Kept): door is Edited & Kept => door !== 'runs' && (EDITED as readonly string[]).includes(door);
-const nameOf = (record: object): string | undefined => {
-  const { name, item } = record as { name?: unknown; item?: unknown };
-  return [name, item].find((x): x is string => typeof x === 'string' && x !== '');
-};
 /** Fields of a record that are another than they were. */
 const changedFields = (had: object, is: object): Record<string, unknown> => {
   const was = bodyOf(had);
@@ -180,18 +174,18 @@ export class HouseholdApi {
    * what people read of it.
    */
   edit(edits: NonNullable<LogFields['edits']>, name?: string): Promise<LogEntry> {
-    return this.write({ kind: 'edit', edits, ...(name ? { names: { record: name.slice(0, 200) } } : {}) });
+    return this.write({ kind: 'edit', edits, ...(name ? { names: { record: name } } : {}) });
   }
   /** A record as this page has it. */
   private known(door: Kept, id: string): object | undefined {
     return this.store.selectSignal(household.selectHouseholdState)()[door].entities[id];
   }
   async create<D extends Kept>(door: D, body: Omit<RecordOf<D>, keyof EnvelopeFields>): Promise<Outcome> {
-    if (isEdited(door)) {
+    if (isDeed(door)) {
       // asked again after a lost answer it is the same record, under the same id
       return this.once(`make ${door}`, body, async ({ id }) => ({
         id,
-        entry: await this.edit([{ does: 'make', on: door, id, fields: body }], nameOf(body)),
+        entry: await this.edit([{ does: 'make', on: door, id, fields: body }], nameOfRecord(body)),
       }));
     }
     const record = await this.once(`/${door}`, body, (first) => this.call<RecordOf<D>>('POST', `/${door}`, first));
@@ -201,21 +195,21 @@ export class HouseholdApi {
   /** A record as it shall be; of its fields only those are sent that are another than was read. */
   async replace<D extends Kept>(door: D, record: RecordOf<D>): Promise<Outcome> {
     const { id, version } = record;
-    if (isEdited(door)) {
+    if (isDeed(door)) {
       const had = this.known(door, id);
       const fields = had && changedFields(had, record);
       if (fields && !Object.keys(fields).length) return { id, entry: null };
       const change = { does: 'change' as const, on: door, id, version, fields: fields ?? bodyOf(record) };
-      return { id, entry: await this.edit([change], nameOf(record)) };
+      return { id, entry: await this.edit([change], nameOfRecord(record)) };
     }
     const saved = await this.call<RecordOf<D>>('PUT', `/${door}/${id}`, record);
     this.store.dispatch(householdEvents.recordChanged({ door, record: saved as { id: string; version: number } }));
     return { id, entry: null };
   }
   async remove(door: Kept, id: string, version: number): Promise<Outcome> {
-    if (isEdited(door)) {
+    if (isDeed(door)) {
       const had = this.known(door, id);
-      return { id, entry: await this.edit([{ does: 'put-away', on: door, id, version }], had && nameOf(had)) };
+      return { id, entry: await this.edit([{ does: 'put-away', on: door, id, version }], had && nameOfRecord(had)) };
     }
     await this.call('DELETE', `/${door}/${id}?version=${version}`);
     this.store.dispatch(householdEvents.recordGone({ door, id }));

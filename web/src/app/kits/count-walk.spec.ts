@@ -15,8 +15,8 @@ describe('a walk along the shelf', () => {
     expect(p.text('dt-count-walk h2')).toBe('Chlorine bleach');
     expect(p.text('dt-count-walk .quiet')).toMatch(/1 of 15 · a pack holds 750 mL/);
     await p.type('There is now', '300');
-    await p.press(/^So much: next/);
-    await p.press(/^So much: next/);
+    await p.press(/^That is right: next/);
+    await p.press(/^That is right: next/);
     expect(p.api.written).toMatchObject([
       { kind: 'stock', reason: 'count', moves: [{ delta: -10, unit: 'mL' }], names: { product: 'chlorine bleach' } },
     ]);
@@ -27,7 +27,7 @@ describe('a walk along the shelf', () => {
   test('an odd amount is asked about before it is written', async () => {
     const p = await start();
     await p.type('There is now', '99999');
-    await p.press(/^So much: next/);
+    await p.press(/^That is right: next/);
     expect(p.text('dt-count-walk [role=alert]')).toMatch(/99999 mL\? That is 133 packs of 750 mL/);
     expect(p.api.written).toEqual([]);
     await p.press(/^It is so/);
@@ -36,13 +36,13 @@ describe('a walk along the shelf', () => {
   test('what is no number is said, and the walk stays where it is', async () => {
     const p = await start();
     await p.type('There is now', 'some');
-    await p.press(/^So much: next/);
+    await p.press(/^That is right: next/);
     expect(p.text('dt-count-walk mat-error')).toMatch(/Write a number/);
     expect(p.text('dt-count-walk h2')).toBe('Chlorine bleach');
   });
   test('at its end it says what came of it', async () => {
     const p = await start();
-    for (let i = 0; i < 15; i++) await p.press(/^So much: next/);
+    for (let i = 0; i < 15; i++) await p.press(/^That is right: next/);
     expect(p.text('dt-count-walk')).toMatch(/The whole shelf is counted 15 things, 0 of them put right/);
     await p.press(/^Back to the shelf/);
     expect(p.fixture.nativeElement.querySelector('dt-count-walk')).toBeNull();

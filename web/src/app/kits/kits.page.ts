@@ -7,6 +7,7 @@ import { Store } from '@ngrx/store';
 import { selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Print } from '../shared/print';
+import { InView } from '../shared/in-view';
 import { capital, figure } from '../shared/words';
 import { AddThings } from './add-things';
 import { boardsOf } from './boards';
@@ -34,6 +35,7 @@ const APART = 4;
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InView,
     AddTable,
     CountWalk,
     MatIcon,

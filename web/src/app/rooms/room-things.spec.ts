@@ -15,7 +15,7 @@ const changed = (p: Page<unknown>): Room => edits(p).find((e) => e.on === 'rooms
 describe('what stands in a room', () => {
   test('a thing put elsewhere by numbers takes its spots along, in one deed', async () => {
     const p = await start();
-    await p.press(/^toilet/, 'mat-expansion-panel-header');
+    await p.press(/^Toilet/, 'mat-expansion-panel-header');
     await p.type('From the north wall', '0.3');
     await p.press(/^Put it there/);
     const was = room.fixtures.find((f) => f.id === 'toilet')!;
@@ -35,7 +35,7 @@ describe('what stands in a room', () => {
     await p.press(/^bath ?tub|^bath/, '[role=option]');
     expect(changed(p).fixtures).toHaveLength(room.fixtures.length + 1);
     expect(edits(p).filter((e) => e.does === 'make' && e.on === 'spots').length).toBeGreaterThan(1);
-    await p.press(/^toilet/, 'mat-expansion-panel-header');
+    await p.press(/^Toilet/, 'mat-expansion-panel-header');
     await p.press(/^Take it out/);
     expect(p.text('[role=alert]')).toMatch(/Take the toilet out of the room\? With it go .*toilet bowl/);
     await p.press(/^Yes: take it out/);
@@ -45,14 +45,14 @@ describe('what stands in a room', () => {
     const p = await start();
     await p.press(/^a window/);
     expect(changed(p).openings).toHaveLength(room.openings.length + 1);
-    await p.press(/^door/, 'mat-expansion-panel-header');
+    await p.press(/^Door/, 'mat-expansion-panel-header');
     await p.type('Leads to', 'garden');
     await p.press(/^Put it there/);
     expect(changed(p).openings.find((o) => o.kind === 'door')).toMatchObject({ leadsTo: 'garden' });
   });
   test('round a corner: which one is missing', async () => {
     const p = await start();
-    await p.press(/^walls/, 'mat-expansion-panel-header');
+    await p.press(/^Walls/, 'mat-expansion-panel-header');
     await p.press(/^all four/, 'mat-select');
     await p.press(/^the south-east one/, 'mat-option');
     await p.type('Missing, wide', '1');
@@ -61,7 +61,7 @@ describe('what stands in a room', () => {
   });
   test('what is no number is said beside its field, and nothing is written', async () => {
     const p = await start();
-    await p.press(/^toilet/, 'mat-expansion-panel-header');
+    await p.press(/^Toilet/, 'mat-expansion-panel-header');
     await p.type('Wide', 'a lot');
     await p.press(/^Put it there/);
     expect(p.text('mat-error')).toMatch(/Metres, for example/);

@@ -6,6 +6,7 @@ import {
   cornerCut,
   cornerOf,
   type Cut,
+  cutOf,
   type Edit,
   type Fixture,
   fixtureMoved,
@@ -50,12 +51,22 @@ export class RoomThings {
   );
   protected readonly corner = computed(() => cornerOf(this.room()));
   protected readonly walls = computed(() => wallNames(this.room()));
+  protected readonly shape = computed(() => {
+    const cut = cutOf(this.room());
+    return cut
+      ? `the ${cut.corner} corner is missing`
+      : this.walls().length === 4
+        ? 'four corners'
+        : `${this.walls().length} walls`;
+  });
+  protected readonly capital = capital;
   protected readonly things = computed(() =>
     this.room().fixtures.map((f) => {
       const parts = this.spots().filter((s) => s.fixture === f.id);
       return {
         fixture: f,
         name: f.id.replace(/-/g, ' '),
+        title: capital(f.id.replace(/-/g, ' ')),
         size: `${f.w / 1000} × ${f.d / 1000} m`,
         hangs: parts.length ? `With it go ${parts.map((s) => s.name.toLowerCase()).join(', ')}.` : '',
       };

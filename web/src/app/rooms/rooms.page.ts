@@ -9,6 +9,7 @@ import { deedsFrom } from '../household/deeds';
 import { selectLoaded, selectLog, selectRooms, selectSettings, selectSpots } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { InView } from '../shared/in-view';
 import { capital, figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
@@ -24,6 +25,7 @@ import { SpotsMany } from './spots-many';
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InView,
     MatIcon,
     MatButtonToggle,
     MatButton,
