@@ -10,7 +10,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, root, run, startServer } 
 process.chdir(root);
 ensureInstalled();
 ensureChromium();
-ensureBuilt();
+await ensureBuilt();
 const say = (what, figure) => console.log(`${what.padEnd(74)} ${figure}`);
 for (const part of ['core', 'household'])
   run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', `bench/${part}.ts`]);
@@ -78,7 +78,7 @@ const again = spawnSync(
   process.execPath,
   [
     '-e',
-    `import('./scripts/common.mjs').then(async m => { m.ensureInstalled(); m.ensureBuilt(); const s = await m.startServer({ dataDir: process.argv[1] }); s.stop(); })`,
+    `import('./scripts/common.mjs').then(async m => { m.ensureInstalled(); await m.ensureBuilt(); const s = await m.startServer({ dataDir: process.argv[1] }); s.stop(); })`,
     mkdtempSync(join(tmpdir(), 'dolly-start-')),
   ],
   { cwd: root },

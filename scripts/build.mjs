@@ -1,4 +1,4 @@
 import { buildServer, buildWeb, ensureInstalled } from './common.mjs';
 
 ensureInstalled();
-process.exit(buildServer() || buildWeb());
+process.exit(buildServer() || (await buildWeb()));

@@ -82,10 +82,10 @@ export function ensureInstalled({ tests = true } = {}) {
 }
 
 const SERVER_INPUTS = ['core/src', 'core/catalogue', 'server/src', 'demo', 'package-lock.json', 'scripts/build.mjs'];
-const WEB_INPUTS = ['core/src', 'web', 'angular.json', 'tsconfig.base.json', 'package-lock.json'];
+const WEB_INPUTS = ['core/src', 'web', 'angular.json', 'tsconfig.base.json', 'package-lock.json', 'scripts/merge.mjs'];
 
 /** Build server and web app when their inputs changed. */
-export function ensureBuilt() {
+export async function ensureBuilt() {
   for (const [name, inputs, output] of [
     ['server', SERVER_INPUTS, 'dist/server/main.js'],
     ['web', WEB_INPUTS, 'dist/web/browser/index.html'],
@@ -94,7 +94,7 @@ export function ensureBuilt() {
     if (readStamp(name) === now && existsSync(join(root, output))) continue;
     console.log(`Building the ${name === 'web' ? 'app' : name} …`);
     const began = Date.now();
-    const status = name === 'server' ? buildServer() : buildWeb();
+    const status = name === 'server' ? buildServer() : await buildWeb();
     if (status !== 0) stop(`Building the ${name} failed: the lines above say why.`);
     writeStamp(name, now);
     console.log(`Built in ${Math.round((Date.now() - began) / 1000)} s.`);
@@ -123,13 +123,17 @@ function keepBefore() {
   rmSync(join(root, 'dist/before'), { recursive: true, force: true });
   cpSync(built, join(root, 'dist/before'), { recursive: true });
 }
-export function buildWeb() {
+export async function buildWeb() {
   keepBefore();
   const status = run(join(root, 'node_modules/.bin/ng'), ['build', '--no-progress'], {
     env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' },
   });
-  if (status === 0) writeServiceWorker();
-  return status;
+  if (status !== 0) return status;
+  // not at the head of this file: it runs before anything is installed
+  const { mergeFiles } = await import('./merge.mjs');
+  await mergeFiles(join(root, 'dist/web/browser'), readFileSync(join(root, 'web/src/app/app.routes.ts'), 'utf8'));
+  writeServiceWorker();
+  return 0;
 }
 /** The service worker with the names of what was built, and a version that changes when any of it does. */
 function writeServiceWorker() {

@@ -49,10 +49,10 @@ export function lighthouse(url, say) {
         { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 },
       );
       try {
-        const { categories: got, audits } = JSON.parse(String(r.stdout));
+        const { categories: got, audits, environment } = JSON.parse(String(r.stdout));
         say(
           `Lighthouse ${where} ${p.split('?')[0]} (goal ${goal})`,
-          categories.map((k) => Math.round(got[k].score * 100)).join(', '),
+          `${categories.map((k) => Math.round(got[k].score * 100)).join(', ')} (this machine ${Math.round(environment.benchmarkIndex)}; a usual desk 1500 to 2000)`,
         );
         if (process.argv.includes('--why'))
           for (const a of Object.values(audits))

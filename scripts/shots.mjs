@@ -6,7 +6,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, root, startServer } from 
 /** `npm run shots [name …] [--out folder]`: the pictures of docs/screenshots, from the demo household at a fixed moment. */
 ensureInstalled();
 ensureChromium();
-ensureBuilt();
+await ensureBuilt();
 const { openBrowser, size, scheme, By, until, consoleErrors } = await import('./browser.mjs');
 
 const args = process.argv.slice(2);

@@ -3,7 +3,7 @@ import { ensureBuilt, ensureInstalled, root } from './common.mjs';
 
 process.chdir(root);
 ensureInstalled({ tests: false });
-ensureBuilt();
+await ensureBuilt();
 process.env.DOLLY_ROOT ??= root;
 await import(join(root, 'dist/server/main.js'));
 // npm ends without telling what it started: then this ends too, and leaves nobody on the port

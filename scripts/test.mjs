@@ -7,7 +7,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, root } from './common.mjs
 process.chdir(root);
 ensureInstalled();
 ensureChromium();
-ensureBuilt();
+await ensureBuilt();
 
 const bin = (name) => join(root, 'node_modules/.bin', name);
 let passed = 0;

@@ -2,7 +2,15 @@ import { bootstrapApplication } from '@angular/platform-browser';
 import { config } from './app/app.config';
 import { Shell } from './app/shell/shell';
 
-bootstrapApplication(Shell, config).catch((e: unknown) => console.error(e));
+// the first maker of dates of a zone takes the browser 50 ms: not while a place is being drawn
+setTimeout(() => new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', timeStyle: 'short' }).format(0));
+// in a task of its own: between reading the program and beginning it a tap is heard
+setTimeout(() => bootstrapApplication(Shell, config).catch((e: unknown) => console.error(e)));
+
+// fetched once the first place is shown: it opens when the server is gone
+window.addEventListener('load', () =>
+  (window.requestIdleCallback ?? setTimeout)(() => void import('./app/emergency/emergency.page')),
+);
 
 // kept so that the emergency card opens when the server is gone; only where the browser allows it (this machine, or https)
 if ('serviceWorker' in navigator)

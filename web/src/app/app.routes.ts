@@ -74,8 +74,6 @@ const places: Routes = [
   {
     path: 'emergency',
     title: 'It has been mixed · Dolly Tub',
-    // fetched once the first place is shown: it opens when the server is gone
-    data: { ahead: true },
     loadComponent: () => import('./emergency/emergency.page').then((m) => m.EmergencyPage),
   },
   {

@@ -48,7 +48,7 @@ import { Recipe } from './recipe';
 export class DilutePage {
   private readonly store = inject(Store);
   protected readonly saving = deedsFrom('dilute: save');
-  private readonly knowledge = inject(Knowledge);
+  protected readonly knowledge = inject(Knowledge);
   private readonly clock = inject(Clock);
   private readonly bottles = this.store.selectSignal(selectBottles);
   private readonly stock = this.store.selectSignal(selectStock);

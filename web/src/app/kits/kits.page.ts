@@ -61,7 +61,7 @@ const APART = 4;
 })
 export class KitsPage {
   private readonly store = inject(Store);
-  private readonly knowledge = inject(Knowledge);
+  protected readonly knowledge = inject(Knowledge);
   protected readonly moving = inject(Moving);
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   protected readonly kits = this.store.selectSignal(selectKits);

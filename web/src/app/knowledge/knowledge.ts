@@ -28,6 +28,9 @@ export class Knowledge {
       : catalogueOfHousehold(c, own as unknown as Record<'products', OwnLabelled[]>);
   });
 
+  /** Read, or known to be out of reach: what is drawn with it can be drawn for good. */
+  readonly settled = computed(() => this.shipped() !== null || this.trouble() !== null);
+
   async load(): Promise<void> {
     if (this.asked) return;
     this.asked = true;

@@ -21,6 +21,7 @@ import { MixVerdict } from './mix-verdict';
 })
 export class MixPage {
   private readonly store = inject(Store);
+  protected readonly knowledge = inject(Knowledge);
   protected readonly meeting = inject(Meeting);
   protected readonly words = VERDICTS;
   protected readonly capital = capital;
@@ -29,7 +30,7 @@ export class MixPage {
   readonly where = input<string | undefined>();
 
   constructor() {
-    void inject(Knowledge).load();
+    void this.knowledge.load();
     effect(() => {
       const ids = this.with()?.split(',').filter(Boolean);
       if (ids?.length) this.store.dispatch(mixEvents.thingsBrought({ items: ids.map((product) => ({ product })) }));

@@ -9,6 +9,7 @@ import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import {
   householdEvents,
+  selectLoaded,
   selectRuns,
   selectSettings,
   selectShopping,
@@ -56,6 +57,9 @@ export class Shell {
   protected readonly bottom = PLACES.filter((p) => BOTTOM.includes(p.path));
   protected readonly rest = PLACES.filter((p) => !BOTTOM.includes(p.path));
   protected readonly trouble = this.store.selectSignal(selectTrouble);
+  private readonly loaded = this.store.selectSignal(selectLoaded);
+  /** What stands above a place is known: it will not move down any more. */
+  protected readonly settled = computed(() => this.loaded() || this.signedOut() || this.trouble() !== null);
   protected readonly signedOut = this.store.selectSignal(selectSignedOut);
   /** Places that open to anybody: the card for "it has been mixed". */
   protected readonly free = signal(false);
