@@ -223,9 +223,12 @@ describe('axe-core finds nothing', () => {
       }
       if (width < 860) {
         await p.press('More');
-        await p.see('.mat-mdc-menu-panel');
+        await p.see('dt-more-places');
         await p.driver.sleep(350);
         expect(await p.violations()).toEqual([]);
+        await p.press('Settings', 'dt-more-places a');
+        await p.see('dt-settings');
+        expect(await p.driver.executeScript(`return document.querySelectorAll('dt-more-places').length`)).toBe(0);
       }
     } finally {
       await p.quit();

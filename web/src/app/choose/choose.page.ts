@@ -1,22 +1,20 @@
 import { ChooseStart } from './start';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { MatIcon } from '@angular/material/icon';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { type Rung, runOfRung, usualPack } from '@dolly-tub/core';
+import type { Rung } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { deedsFrom } from '../household/deeds';
-import { selectHousehold, selectShopping } from '../household/state';
+import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
-import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
-import { capital, percent, SEVERITY, when } from '../shared/words';
+import { percent, SEVERITY, when } from '../shared/words';
 import { Asked } from './asked';
+import { AskedDeeds } from './asked-deeds';
 import { BeenHere } from './been-here';
 import { BesideLooks } from './beside-looks';
 import { faceChoices, placeChoices, soilChoices, UNKNOWN } from './choices';
@@ -54,12 +52,9 @@ export class ChoosePage {
   protected readonly knowledge = inject(Knowledge);
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
-  private readonly clock = inject(Clock);
   protected readonly events = chooseEvents;
   private readonly household = this.store.selectSignal(selectHousehold);
-  private readonly shopping = this.store.selectSignal(selectShopping);
   protected readonly amounts: Choice[] = SEVERITY.slice(1).map((name, i) => ({ id: String(i + 1), name }));
-  protected readonly said = signal<string | null>(null);
 
   /** /choose?spot=&soil=&material=&finish=&severity= */
   readonly spotId = input<string | undefined>(undefined, { alias: 'spot' });
@@ -84,22 +79,20 @@ export class ChoosePage {
     ways: this.ways(),
   }));
   protected readonly asked = new Asked(this.address);
+  protected readonly deeds = new AskedDeeds(this.asked);
   protected readonly soils = computed(() => soilChoices(this.knowledge.catalogue(), this.asked.spot()));
   protected readonly faces = computed(() => faceChoices(this.knowledge.catalogue()));
   protected readonly places = computed(() => placeChoices(this.household()));
 
   constructor() {
     void this.knowledge.load();
-    this.beginning.done
-      .pipe(takeUntilDestroyed())
-      .subscribe(({ outcomes }) => void this.router.navigate(['/do', outcomes[0]!.id]));
     effect(() => {
       this.store.dispatch(
         chooseEvents.questionAsked({
           key: Object.values(this.address()).join('|'),
         }),
       );
-      this.said.set(null);
+      this.deeds.said.set(null);
     });
     effect(() => {
       const [soil, face, spot] = [this.asked.soil(), this.faceName(), this.asked.spot()];
@@ -140,18 +133,6 @@ export class ChoosePage {
   }
   protected print(): void {
     window.print();
-  }
-  protected readonly noting = deedsFrom('choose: rinsed');
-  private readonly beginning = deedsFrom('choose: begin');
-  private readonly listing = deedsFrom('choose: shopping list');
-  protected readonly trouble = computed(
-    () => this.noting.trouble() ?? this.beginning.trouble() ?? this.listing.trouble(),
-  );
-  /** The person's own word: written down, and every place knows it. */
-  protected rinse({ times, aired }: { times: 1 | 2; aired: boolean }): void {
-    const entry = { kind: 'rinse' as const, spot: this.spotId()!, rinsed: times, ...(aired ? { aired } : {}) };
-    const words = `${times === 2 ? 'rinsed twice' : 'rinsed once'}${aired ? ' and aired' : ''}`;
-    this.noting.ask({ does: 'write', entry }, `${capital(this.asked.spot()?.name ?? 'The spot')}: ${words}.`);
   }
   protected readonly lately = this.store.selectSignal(chooseFeature.selectLately);
   protected readonly faceName = computed(() => this.faces().find((f) => f.id === this.asked.face())?.name ?? '');
@@ -221,36 +202,5 @@ export class ChoosePage {
       },
     });
   }
-  protected shop(): void {
-    const c = this.knowledge.catalogue()!;
-    const room = this.asked.spot()?.room;
-    const kit = this.household().kits.find((k) => k.room === room)?.id ?? null;
-    const missing = this.asked
-      .needs()
-      .filter((x) => x.where === null && !this.shopping().some((s) => s.state === 'open' && s.item === x.item));
-    if (!missing.length) return this.said.set('It is on the shopping list already.');
-    this.listing.ask(
-      missing.map(({ item }) => ({
-        does: 'make' as const,
-        on: 'shopping' as const,
-        body: {
-          item,
-          ...usualPack(item, c),
-          kit,
-          reason: `for ${this.faceName()}`,
-          section: c.products.has(item) ? ('cleaning' as const) : ('household' as const),
-          state: 'open' as const,
-        },
-      })),
-      `On the shopping list: ${missing.map((x) => x.name).join(', ')}.`,
-    );
-  }
-  protected doIt(r: Rung): void {
-    if (r.may === 'from') return;
-    const startedAt = this.clock.now().toISOString();
-    const { question } = this.asked.question()!;
-    const c = this.knowledge.catalogue()!;
-    const body = runOfRung(r, this.asked.advice()!, this.spotId() ?? null, question, startedAt, c);
-    this.beginning.ask({ does: 'make', on: 'runs', body });
-  }
+
 }

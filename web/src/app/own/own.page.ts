@@ -8,14 +8,7 @@ import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { map } from 'rxjs';
-import {
-  changesOfLabel,
-  type Correction,
-  nearestProducts,
-  type OwnItem,
-  type Product,
-  readLabel,
-} from '@dolly-tub/core';
+import type { OwnItem } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectOwn } from '../household/state';
@@ -29,6 +22,7 @@ import { said } from '../shared/valid';
 import { capital } from '../shared/words';
 import { guardForm } from '../shared/unsaved';
 import { OwnHave } from './own-have';
+import { OwnLabel } from './own-label';
 import { at, changesOf, type Field, FIELDS, type Kind, laxer, tableOf } from './fields';
 
 const KINDS: { id: Kind; name: string; one: string }[] = [
@@ -78,9 +72,8 @@ export class OwnPage {
     fields: new FormRecord<FormControl<unknown>>({}),
   });
   protected readonly based = signal<string | null>(null);
-  protected readonly label = signal('');
-  protected readonly corrections = signal<readonly Correction[]>([]);
-  protected readonly photo = signal<string | null>(null);
+  /** What stands on the bottle, of products. */
+  protected readonly label = new OwnLabel(() => this.kind() === 'products');
   private readonly draft = inject(LabelDraft);
   /** /own?kind=products&from=label: go on with the label that was read in Mix. */
   readonly from = input<string | undefined>();
@@ -108,26 +101,8 @@ export class OwnPage {
     });
     effect(() => {
       if (this.from() === 'label' && this.draft.text())
-        untracked(() => {
-          this.label.set(this.draft.text());
-          this.corrections.set(this.draft.corrections());
-        });
+        untracked(() => this.label.lay({ text: this.draft.text(), corrections: this.draft.corrections() }));
     });
-  }
-  /** Products of the catalogue that the label reads like. */
-  protected readonly near = computed(() => {
-    const c = this.knowledge.catalogue();
-    return c && this.kind() === 'products' && this.label().trim()
-      ? nearestProducts(readLabel(this.label(), c, this.corrections()), c)
-      : [];
-  });
-  /** What the label changes of the nearest product: its contents, and whether all of it is named. */
-  private ofLabel(base: Record<string, unknown>): Record<string, unknown> {
-    const c = this.knowledge.catalogue();
-    const text = this.label().trim();
-    return c && text && this.kind() === 'products'
-      ? { ...changesOfLabel(text, this.corrections(), base as unknown as Product, c) }
-      : {};
   }
   protected readonly one = computed(() => KINDS.find((k) => k.id === this.kind())!.one);
   protected readonly heading = computed(() => KINDS.find((k) => k.id === this.kind())!.name);
@@ -180,9 +155,7 @@ export class OwnPage {
     this.editing.set(null);
     this.form.controls.name.reset();
     this.based.set(null);
-    this.label.set('');
-    this.corrections.set([]);
-    this.photo.set(null);
+    this.label.lay(null);
     this.changes.set({});
     this.missing.set(null);
   }
@@ -190,9 +163,7 @@ export class OwnPage {
     this.editing.set(o);
     this.form.controls.name.reset(o.name);
     this.based.set(o.basedOn ?? null);
-    this.label.set(o.label?.text ?? '');
-    this.corrections.set((o.label?.corrections ?? []).map((x) => ({ text: x.text, substance: x.substance ?? null })));
-    this.photo.set(o.label?.photo ?? null);
+    this.label.lay(o.label ?? null);
     this.changes.set(
       Object.fromEntries(
         FIELDS[this.kind()].flatMap((f) => {
@@ -202,16 +173,6 @@ export class OwnPage {
       ),
     );
     this.missing.set(null);
-  }
-  private labelKept(): OwnItem['label'] {
-    const text = this.label().trim();
-    const photo = this.photo();
-    if (!text && !photo) return null;
-    return {
-      text,
-      ...(photo ? { photo } : {}),
-      ...(this.corrections().length ? { corrections: [...this.corrections()] } : {}),
-    };
   }
   protected keep(): void {
     const base = this.base();
@@ -228,8 +189,8 @@ export class OwnPage {
     const body = {
       name,
       basedOn: this.based(),
-      changes: { ...changesOf(base, this.values()), ...this.ofLabel(base) },
-      label: this.labelKept(),
+      changes: { ...changesOf(base, this.values()), ...this.label.changes(base) },
+      label: this.label.kept(),
     };
     const old = this.editing();
     const on = this.kind();

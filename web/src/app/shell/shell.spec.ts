@@ -30,10 +30,11 @@ describe('the frame of the house', () => {
     expect(link.getAttribute('href')).toBe('/do/new');
   });
   test('nothing goes on, nothing is said', async () => expect((await open(Shell)).text('.going')).toBe(''));
-  test('on a phone the other places are a menu', async () => {
+  test('on a phone the other places come up from below', async () => {
     const p = await open(Shell);
     await p.press(/^More$/);
-    const items = [...document.querySelectorAll('[role=menuitem]')].map((e) => e.textContent!.trim());
-    expect(items).toEqual(['Dilute', 'To buy', 'Log', 'Settings', 'Ask in words']);
+    const items = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('mat-nav-list > *')];
+    for (let i = 0; i < 50 && !items().length; i++) await p.settle();
+    expect(items().map((e) => e.textContent.trim())).toEqual(['Dilute', 'To buy', 'Log', 'Settings', 'Ask in words']);
   });
 });

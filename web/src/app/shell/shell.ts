@@ -1,6 +1,5 @@
 import { OverlayContainer } from '@angular/cdk/overlay';
 import { MatBadge } from '@angular/material/badge';
-import { MatMenuModule } from '@angular/material/menu';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, Injector, signal } from '@angular/core';
@@ -45,7 +44,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatBadge, MatIcon, MatMenuModule, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [MatBadge, MatIcon, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './shell.html',
   styleUrl: './shell.scss',
@@ -119,6 +118,10 @@ export class Shell {
   protected async ask(): Promise<void> {
     const { openCommandBox } = await import('./dialogs');
     openCommandBox(this.injector);
+  }
+  protected async more(): Promise<void> {
+    const { openMorePlaces } = await import('./dialogs');
+    openMorePlaces(this.injector, { places: this.rest, ask: () => void this.ask() });
   }
   protected key(e: KeyboardEvent): void {
     if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {

@@ -232,6 +232,7 @@ export async function open<T>(
         provide: Knowledge,
         useValue: {
           catalogue: signal(catalogue()),
+          settled: signal(true),
           trouble: signal(null),
           load: () => Promise.resolve(),
           source: (id: string) => catalogue().sources.get(id),
