@@ -14,6 +14,7 @@ import type {
   Freed,
   Group,
   Job,
+  Discard,
   Keeping,
   Language,
   Line,
@@ -67,6 +68,7 @@ export interface RawCatalogue {
   measures: Measure[];
   targets: Target[];
   keeping: Keeping[];
+  discards: Discard[];
   vessels: Vessel[];
   solutions: Solution[];
   freed: Freed[];

@@ -737,6 +737,31 @@ export const KeepingSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** Where what is left of a product goes, by what it is; the first of the list that holds decides, the strictest stand first. */
+export const DiscardSchema = Type.Object(
+  {
+    ...Named,
+    /** All that is named must hold; nothing named holds always. */
+    when: Type.Object(
+      {
+        states: Type.Optional(Words),
+        pictograms: Type.Optional(Words),
+        /** Any of them, together at least `minPercent`. */
+        classes: Type.Optional(Words),
+        minPercent: Type.Optional(Type.Number()),
+        septic: Type.Optional(Words),
+        disclosed: Type.Optional(Words),
+        /** The house has a tank of its own. */
+        tank: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+    way: oneOf(['collection', 'bin', 'drain']),
+    says: Type.String({ minLength: 3 }),
+    because: Type.String({ minLength: 3 }),
+  },
+  { additionalProperties: false },
+);
 /** What a mix may be made in, by its outline: whether it is shut, and how full it may be. */
 export const VesselSchema = Type.Object(
   {
@@ -1146,6 +1171,7 @@ export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
 export type Target = Static<typeof TargetSchema>;
 export type Keeping = Static<typeof KeepingSchema>;
+export type Discard = Static<typeof DiscardSchema>;
 export type Vessel = Static<typeof VesselSchema>;
 export type Protection = Static<typeof ProtectionSchema>;
 export type Stance = Static<typeof StanceSchema>;
@@ -1279,6 +1305,7 @@ export const catalogueSchemas = {
   measures: MeasureSchema,
   targets: TargetSchema,
   keeping: KeepingSchema,
+  discards: DiscardSchema,
   vessels: VesselSchema,
   solutions: SolutionSchema,
   freed: FreedSchema,

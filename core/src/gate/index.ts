@@ -6,3 +6,4 @@ export * from './bottle';
 export * from './apart';
 export * from './shelf';
 export * from './take';
+export * from './discard';

@@ -491,7 +491,7 @@ export const LogBody = Type.Object(
     /** Of a head: the bottle that it left; `bottle` is the one it went to, `fill` what it came out of. */
     from: maybe(Ref),
     moves: Type.Optional(Type.Array(MoveBody, { maxItems: 100 })),
-    reason: maybe(oneOf(['buy', 'use', 'count', 'adjust', 'move'])),
+    reason: maybe(oneOf(['buy', 'use', 'count', 'adjust', 'move', 'discard'])),
     bottle: maybe(Ref),
     used_mL: maybe(num(0, 1e6)),
     fill: maybe(FillBody),

@@ -24,6 +24,7 @@ export const REASON_WORDS: Record<NonNullable<LogFields['reason']>, string> = {
   count: 'counted',
   adjust: 'put right by hand',
   move: 'moved',
+  discard: 'thrown away',
 };
 export const OUTCOME_WORDS: Record<NonNullable<LogFields['outcome']>, string> = {
   worked: 'worked',

@@ -5,21 +5,41 @@ import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { type DiscardAnswer, discardOf, type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
+import { selectSettings } from '../household/state';
 import { Chooser } from '../shared/chooser';
+import { InView } from '../shared/in-view';
+import { SourceNote } from '../shared/source-note';
 import { between, said } from '../shared/valid';
-import { figure } from '../shared/words';
+import { capital, figure } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
 import type { Thing } from './shelf';
+
+const WORDS: Record<DiscardAnswer['way'], string> = {
+  collection: 'Hazardous waste collection.',
+  bin: 'The bin.',
+  drain: 'A drain takes it.',
+};
 
 /** The thing that is picked on the shelf: counted, moved, listed, bought. */
 @Component({
   selector: 'dt-thing-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, Chooser, MatButton, MatFormFieldModule, MatInputModule, ReactiveFormsModule, RouterLink],
+  imports: [
+    MatIcon,
+    Chooser,
+    InView,
+    SourceNote,
+    MatButton,
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+    RouterLink,
+  ],
   templateUrl: './thing-panel.html',
   styleUrl: './thing-panel.scss',
 })
@@ -37,6 +57,16 @@ export class ThingPanel {
   protected readonly isProduct = computed(
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
+  private readonly settings = inject(Store).selectSignal(selectSettings);
+  protected readonly words = WORDS;
+  protected readonly leaving = signal(false);
+  /** Where what is left of it goes; null for what is no product. */
+  protected readonly discard = computed(() => {
+    const c = this.knowledge.catalogue();
+    const product = c?.products.get(this.thing().stock.item);
+    return c && product ? discardOf(product, { septic: this.settings()?.septic ?? false }, c) : null;
+  });
+  protected because = (d: DiscardAnswer): string => `${capital([d.because, ...d.also.map((x) => x.text)].join('; '))}.`;
   protected readonly places = computed(() => this.moving.places(this.thing().stock));
   protected readonly says = computed(() => this.deeds.trouble() ?? this.listing.said());
 
@@ -44,6 +74,7 @@ export class ThingPanel {
     effect(() => {
       this.counting.reset({ onHand: String(this.thing().stock.onHand) });
       this.asks.set(null);
+      this.leaving.set(false);
     });
   }
   protected moveTo(to: string): void {
@@ -69,7 +100,12 @@ export class ThingPanel {
     const { stock, name } = this.thing();
     this.moveStock('buy', stock.pack.amount, `One ${name} more.`);
   }
-  private moveStock(reason: 'count' | 'buy', delta: number, says: string): void {
+  /** Nothing of it is left: used up, or thrown away. */
+  protected gone(how: 'use' | 'discard'): void {
+    const { stock, name } = this.thing();
+    this.moveStock(how, -stock.onHand, `${capital(name)}: ${how === 'use' ? 'used up' : 'thrown away'}.`);
+  }
+  private moveStock(reason: 'count' | 'buy' | 'use' | 'discard', delta: number, says: string): void {
     const { stock, name } = this.thing();
     const moves: LogFields['moves'] = [{ stock: stock.id, delta, unit: stock.pack.unit }];
     this.deeds.ask({ does: 'write', entry: { kind: 'stock', reason, moves, names: { product: name } } }, says);

@@ -1,10 +1,13 @@
+import { TestBed } from '@angular/core/testing';
 import { demoId } from '@dolly-tub/demo';
 import type { Edit, Kit, Stock } from '@dolly-tub/core';
 import { demoRows, open, type Page } from '../testing/house';
 import { AddThings } from './add-things';
 import { KitEdit } from './kit-edit';
 import { KitMakePage } from './kit-make.page';
+import { Moving } from './moving';
 import { ThingEdit } from './thing-edit';
+import { ThingPanel } from './thing-panel';
 
 const WET = demoId(3, 1);
 const rows = demoRows();
@@ -115,5 +118,32 @@ describe('a kit', () => {
     expect(p.text('[role=alert]')).toMatch(/With it go 15 things/);
     await p.press(/^Yes: put the kit away/);
     expect(p.api.removed).toMatchObject([{ door: 'kits', id: WET }]);
+  });
+});
+
+describe('a thing that is gone', () => {
+  beforeEach(() => TestBed.overrideComponent(ThingPanel, { add: { providers: [Moving] } }));
+  const panel = (item: string) => {
+    const stock = here().find((s) => s.item === item)!;
+    return open(ThingPanel, { thing: { stock, name: item } });
+  };
+  test('thrown away where its kind goes, with the reason; one entry that says so', async () => {
+    const p = await panel('chlorine-bleach');
+    expect(p.text('[aria-label="How it is thrown away"]')).toBe('');
+    await p.press(/^Throw away$/);
+    expect(p.text('[aria-label="How it is thrown away"]')).toMatch(/^Hazardous waste collection\. .*lives in water/);
+    await p.press(/^It is gone$/);
+    expect(p.api.written[0]).toMatchObject({ kind: 'stock', reason: 'discard' });
+    expect(p.told()).toMatch(/thrown away/);
+  });
+  test('used up takes what is there, to nothing', async () => {
+    const p = await panel('white-vinegar');
+    const { id, onHand } = here().find((s) => s.item === 'white-vinegar')!;
+    await p.press(/^Used up$/);
+    expect(p.api.written[0]).toMatchObject({ reason: 'use', moves: [{ stock: id, delta: -onHand }] });
+  });
+  test('a cloth is no product: nothing is said of drains', async () => {
+    const p = await panel('microfibre-cloth');
+    expect(p.fixture.nativeElement.textContent).not.toMatch(/Throw away/);
   });
 });

@@ -46,13 +46,7 @@ export class OwnLabel {
     };
   }
   /** Begin with one that was read or kept before, or with none. */
-  lay(
-    o: {
-      text: string;
-      photo?: string | null;
-      corrections?: readonly { text: string; substance?: string | null }[];
-    } | null,
-  ): void {
+  lay(o: OwnItem['label'] | null): void {
     this.text.set(o?.text ?? '');
     this.corrections.set((o?.corrections ?? []).map((x) => ({ text: x.text, substance: x.substance ?? null })));
     this.photo.set(o?.photo ?? null);

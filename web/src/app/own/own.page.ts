@@ -101,7 +101,7 @@ export class OwnPage {
     });
     effect(() => {
       if (this.from() === 'label' && this.draft.text())
-        untracked(() => this.label.lay({ text: this.draft.text(), corrections: this.draft.corrections() }));
+        untracked(() => this.label.lay({ text: this.draft.text(), corrections: [...this.draft.corrections()] }));
     });
   }
   protected readonly one = computed(() => KINDS.find((k) => k.id === this.kind())!.one);
