@@ -304,6 +304,8 @@ export const ShoppingBody = Type.Object(
     kit: maybe(Ref),
     reason: Text(200),
     section: Text(60),
+    /** Where it is bought; none is any. */
+    shop: maybe(Text(60)),
     state: oneOf(['open', 'bought', 'dropped']),
   },
   closed,

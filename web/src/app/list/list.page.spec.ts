@@ -24,7 +24,7 @@ describe('what to buy', () => {
       line('c', { item: 'dish-detergent' }),
     );
     expect(p.text('section')).toMatch(
-      /cleaning Dish detergent 500 mL below par.*White vinegar 500 mL below par Under the sink.*household Light bulbs below par bought drop/,
+      /cleaning Dish detergent 500 mL below par.*White vinegar 500 mL below par Under the sink.*household Light bulbs below par bought drop change/,
     );
   });
   test('bought puts it onto its shelf in one entry; of one’s own words only the line goes', async () => {
@@ -48,6 +48,24 @@ describe('what to buy', () => {
     await q.press(/^bought: Acid toilet cleaner/);
     expect(q.api.written[0]).toMatchObject({ kind: 'edit', edits: [{ on: 'shopping', fields: { state: 'bought' } }] });
     expect(q.told()).toMatch(/stands on no shelf yet/);
+  });
+  test('by shop, and a line changed: how much, which section, which shop', async () => {
+    const p = await list(
+      line('a', { item: 'squeegee', unit: 'piece', amount: 1, section: 'household' }),
+      line('b', { item: 'white-vinegar', shop: 'Corner shop' }),
+    );
+    await p.press(/^by shop$/);
+    expect(p.text('section')).toMatch(/Corner shop White vinegar.*any shop Squeegee/);
+    await p.press(/^change: Squeegee$/);
+    await p.type('How much', '-3');
+    await p.press(/^Keep$/);
+    expect(p.text('dt-line-edit')).toMatch(/A number above nothing/);
+    expect(p.api.replaced).toEqual([]);
+    await p.type('How much', '2');
+    await p.type('Shop', ' Market ');
+    await p.press(/^Keep$/);
+    expect(p.api.replaced[0]!.record).toMatchObject({ id: 'a', amount: 2, section: 'household', shop: 'Market' });
+    expect(p.text('section')).toMatch(/Market Squeegee/);
   });
   test('dropped and put back', async () => {
     const p = await list(line('a', { item: 'squeegee', unit: 'piece', amount: 1 }));

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -17,16 +18,30 @@ import { Print } from '../shared/print';
 import { VerdictShape } from '../shared/verdict-shape';
 import { said } from '../shared/valid';
 import { capital, figure } from '../shared/words';
+import { LineEdit } from './line-edit';
 
 /** Sections in which a shop has things; what is written there by others keeps its own name. */
 const CLEANING = 'cleaning';
 const HOUSEHOLD = 'household';
+const ANY_SHOP = 'any shop';
 
 /** What to buy: from below par, from a ladder, or in one’s own words; bought goes onto a shelf, and can be undone. */
 @Component({
   selector: 'dt-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, Chooser, MatButton, MatFormFieldModule, MatInputModule, Print, ReactiveFormsModule, VerdictShape],
+  imports: [
+    LineEdit,
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatIcon,
+    Chooser,
+    MatButton,
+    MatFormFieldModule,
+    MatInputModule,
+    Print,
+    ReactiveFormsModule,
+    VerdictShape,
+  ],
   templateUrl: './list.page.html',
   styleUrl: './list.page.scss',
 })
@@ -53,10 +68,16 @@ export class ListPage {
   }
   private readonly open = computed(() => this.lines().filter((l) => l.state === 'open'));
   private readonly kitChoices = computed<Choice[]>(() => this.kits().map(({ id, name }) => ({ id, name })));
-  /** By section, and in it by name. */
+  protected readonly by = signal<'section' | 'shop'>('section');
+  /** The line that is being changed. */
+  protected readonly changing = signal<string | null>(null);
+  /** By section or by shop, and in it by name. */
   protected readonly sections = computed(() => {
     const by = new Map<string, ReturnType<typeof this.row>[]>();
-    for (const l of this.open()) by.set(l.section, [...(by.get(l.section) ?? []), this.row(l)]);
+    for (const l of this.open()) {
+      const name = this.by() === 'shop' ? (l.shop ?? ANY_SHOP) : l.section;
+      by.set(name, [...(by.get(name) ?? []), this.row(l)]);
+    }
     return [...by]
       .map(([name, rows]) => ({ name, rows: rows.sort((a, b) => (a.name < b.name ? -1 : 1)) }))
       .sort((a, b) => (a.name < b.name ? -1 : 1));
