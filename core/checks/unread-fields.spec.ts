@@ -20,8 +20,6 @@ const LATER: Readonly<Record<string, string>> = {
   'KitBody.mirrored': 'drawing a kit as it is seen: the plan of the house',
   'KitBody.places.capacity': 'how much stands in a place: stocking by size',
   'LogBody.by': 'who did it: the diary of who did what',
-  'MemberBody.reach_mm': 'how high somebody reaches: work that fits the person',
-  'MemberBody.sight': 'large print and labels to feel: work that fits the person',
   'MethodBody.apply': 'how it was put on, told in the diary',
   'RoomBody.fixtures.rotation': 'drawing a fixture as it stands: the plan of the house',
   'SettingsBody.colourClasses.texture': 'cloths told apart by touch: work that fits the person',

@@ -1,6 +1,9 @@
 import {
   addFixture,
   apartFrom,
+  beyondReach,
+  fitsWork,
+  readAloudFor,
   changesFor,
   DWELLERS,
   duplicated,
@@ -461,5 +464,29 @@ describe('a room that is changed', () => {
     expect(Math.min(...spots.map((s) => Math.hypot(s.x - spot.x, s.y - spot.y)))).toBeGreaterThan(150);
     expect(spotOf(null, 'Shelf', 'marble', room, [], c)).toMatchObject({ material: 'marble', touch: 0, routeOrder: 1 });
     expect(new Set(spotKinds(c).map((s) => s.name)).size).toBe(spotKinds(c).length);
+  });
+});
+
+describe('work that fits the person', () => {
+  const who = (reach_mm: number | null, sight: string | null = null, kind: 'adult' | 'pet' = 'adult') =>
+    ({ name: 'A', kind, limits: [], reach_mm, sight }) as never;
+  test.each([
+    ['high', 1899, true],
+    ['high', 1900, false],
+    ['mid', 1220, true],
+    ['mid', 1250, false],
+    ['low', 300, false],
+    ['floor', 300, false],
+  ] as const)('a spot %s, a reach of %i mm: too high %s', (band, reach, beyond) =>
+    expect(beyondReach({ band }, [who(reach)]).length).toBe(beyond ? 1 : 0),
+  );
+  test('a reach that nobody noted keeps nobody from anything, and animals do not clean', () => {
+    expect(beyondReach({ band: 'high' }, [who(null), who(100, null, 'pet')])).toEqual([]);
+  });
+  test('read aloud for those who do not see, and what each changes is said', () => {
+    expect(readAloudFor([who(null), who(null, 'low sight')])).toBe(true);
+    expect(readAloudFor([who(null)])).toBe(false);
+    expect(fitsWork({ hand: 'left', reach_mm: 1200, sight: 'no sight' })).toHaveLength(3);
+    expect(fitsWork({ hand: 'right', reach_mm: 2100, sight: null })).toEqual([]);
   });
 });

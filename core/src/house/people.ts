@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue';
-import type { EnvelopeFields, Member, RecordOf } from '../household';
+import type { EnvelopeFields, Member, RecordOf, Spot } from '../household';
 
 /** Somebody who may live here. */
 export interface Dweller {
@@ -75,4 +75,26 @@ export const KETTLE: readonly { id: string; name: string; mgL: number }[] = [
   { id: 'week', name: 'in a week', mgL: 300 },
   { id: 'month', name: 'in a month', mgL: 180 },
   { id: 'never', name: 'hardly ever', mgL: 60 },
+];
+
+/**
+ * How high, mm above the floor, a hand has to come for work in a band: `high` is above the head of most, `mid` at
+ * standing height, `low` and `floor` by stooping, which nobody is too short for (common practice; a seated person reaches
+ * 1220 mm, ADA Standards 2010, 308).
+ */
+const BAND_mm: Record<Spot['band'], number> = { high: 1900, mid: 1250, low: 0, floor: 0 };
+/** Those of the house whose reach, as it was noted, ends below the work on a spot. */
+export const beyondReach = (spot: Pick<Spot, 'band'>, members: readonly Member[]): Member[] =>
+  members.filter((m) => m.kind !== 'pet' && m.reach_mm != null && m.reach_mm < BAND_mm[spot.band]);
+
+/** How well somebody sees, as it is asked. */
+export const SIGHTS = ['low sight', 'no sight'] as const;
+/** Steps are read aloud for somebody of the house. */
+export const readAloudFor = (members: readonly Member[]): boolean =>
+  members.some((m) => (SIGHTS as readonly (string | null | undefined)[]).includes(m.sight));
+/** What the hand, the reach and the sight of somebody change, in words; nothing noted changes nothing. */
+export const fitsWork = ({ reach_mm, sight, hand }: Pick<Member, 'reach_mm' | 'sight' | 'hand'>): string[] => [
+  ...(hand === 'left' ? ['An apron is laid out for the left hand'] : []),
+  ...(reach_mm != null && reach_mm < BAND_mm.high ? ['A spot that is higher says so, and asks for a long handle'] : []),
+  ...(readAloudFor([{ sight } as Member]) ? ['Steps are read aloud while one is doing'] : []),
 ];

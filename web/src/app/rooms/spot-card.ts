@@ -3,7 +3,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ledgerOfSpot, neighboursOf, type Spot, withFinish } from '@dolly-tub/core';
+import { beyondReach, ledgerOfSpot, neighboursOf, type Spot, withFinish } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -38,6 +38,12 @@ export class SpotCard {
       ? soils.map((s) => `${c?.soils.get(s.soil)?.name ?? s.soil} (${SEVERITY[s.severity]})`).join(', ')
       : 'nothing that needs doing';
   });
+  /** Who does not reach it. */
+  protected readonly beyond = computed(() =>
+    beyondReach(this.spot(), this.household().members)
+      .map((m) => m.name)
+      .join(' and '),
+  );
   protected readonly beside = computed(() => {
     const c = this.knowledge.catalogue();
     if (!c) return '';

@@ -31,6 +31,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { capital, span } from '../shared/words';
 import { RunEnding } from './ending';
+import { ReadAloud } from './read-aloud';
 import { ring } from './ring';
 import { WaitRing } from './wait';
 
@@ -40,7 +41,7 @@ const NEXT = { 'begin-wait': 'Start the wait', wait: 'Go on early', step: 'Done,
 @Component({
   selector: 'dt-run',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatProgressBar, MatButton, RouterLink, RunEnding, WaitRing],
+  imports: [MatProgressBar, MatButton, ReadAloud, RouterLink, RunEnding, WaitRing],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './run.page.html',
   styleUrl: './run.page.scss',

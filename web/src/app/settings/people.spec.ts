@@ -16,6 +16,19 @@ describe('who lives here', () => {
       body: { name: 'Mo', kind: 'adult', limits: [], hand: 'right', species: null },
     });
   });
+  test('reach and sight: what they change is said, and kept in millimetres', async () => {
+    const p = await open(People);
+    await p.press(/^somebody$/);
+    await p.type('What they are called', 'Ines');
+    expect(p.text('form')).not.toMatch(/higher says so/);
+    await p.type('Reaches up to', '5');
+    await p.press(/^Save$/);
+    expect(p.text('form')).toMatch(/Centimetres above the floor/);
+    await p.type('Reaches up to', '150');
+    expect(p.text('form')).toMatch(/A spot that is higher says so/);
+    await p.press(/^Save$/);
+    expect(p.api.created[0]!.body).toMatchObject({ name: 'Ines', reach_mm: 1500, sight: null });
+  });
   test('a name changes, the limit stays; and somebody who moved out is taken off', async () => {
     const p = await open(People);
     await p.press(/^change Grandad Joe/);

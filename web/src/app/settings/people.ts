@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
@@ -7,12 +7,12 @@ import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import { DWELLERS, type Member } from '@dolly-tub/core';
+import { DWELLERS, fitsWork, type Member, SIGHTS } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectMembers } from '../household/state';
 import { dates } from '../shared/dates';
-import { dateOf, dayOf, said } from '../shared/valid';
+import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
 import { peopleWords } from '../shared/words';
 
 const KINDS: [Member['kind'], string][] = [
@@ -52,6 +52,7 @@ export class People {
   protected readonly kinds = KINDS;
   protected readonly limits = LIMITS;
   protected readonly species = SPECIES;
+  protected readonly sights = SIGHTS;
   protected readonly form = new FormGroup({
     name: new FormControl('', { nonNullable: true, validators: [said] }),
     kind: new FormControl<Member['kind']>('adult', { nonNullable: true }),
@@ -59,6 +60,9 @@ export class People {
     limit: new FormControl('', { nonNullable: true }),
     until: new FormControl<Date | null>(null),
     hand: new FormControl<'left' | 'right'>('right', { nonNullable: true }),
+    /** Centimetres. */
+    reach: typed(between(20, 300)),
+    sight: typed(),
   });
 
   constructor() {
@@ -73,13 +77,15 @@ export class People {
       limit: m?.limits[0]?.limit ?? '',
       until: dateOf(m?.limits[0]?.until),
       hand: m?.hand ?? 'right',
+      reach: m?.reach_mm ? String(m.reach_mm / 10) : '',
+      sight: m?.sight ?? '',
     });
     this.open.set(m?.id ?? NEW);
   }
   protected save(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, kind, species, limit, until, hand } = this.form.getRawValue();
+    const { name, kind, species, limit, until, hand, sight } = this.form.getRawValue();
     const had = this.members().find((m) => m.id === this.open());
     const day = dayOf(until);
     const body = {
@@ -89,6 +95,8 @@ export class People {
       limits: [...(limit ? [{ limit, ...(day ? { until: day } : {}) }] : []), ...(had?.limits.slice(1) ?? [])],
       species: kind === 'pet' ? species : null,
       hand: kind === 'pet' ? null : hand,
+      reach_mm: kind === 'pet' ? null : this.reach_mm(),
+      sight: kind === 'pet' ? null : sight || null,
     };
     if (had)
       this.deeds.ask(
@@ -97,6 +105,17 @@ export class People {
       );
     else this.deeds.ask({ does: 'make', on: 'members', body }, `${body.name} lives here.`);
   }
+  private reach_mm(): number | null {
+    const cm = numberIn(this.form.controls.reach);
+    return cm === null ? null : cm * 10;
+  }
+  private readonly now = toSignal(this.form.valueChanges);
+  /** What the hand, the reach and the sight that stand there change. */
+  protected readonly changes = computed(() => {
+    this.now();
+    const { kind, hand, sight } = this.form.getRawValue();
+    return kind === 'pet' ? [] : fitsWork({ hand, sight, reach_mm: this.reach_mm() });
+  });
   protected gone({ id, version, name }: Member): void {
     this.deeds.ask({ does: 'put-away', on: 'members', id, version }, `${name} no longer lives here.`);
   }
