@@ -17,6 +17,7 @@ import {
   usualOpening,
   wallNames,
   wallOf,
+  wallPushed,
 } from '@dolly-tub/core';
 import Ajv from 'ajv';
 import addFormats from 'ajv-formats';
@@ -235,6 +236,41 @@ describe('a room that lacks a corner', () => {
       }),
       { numRuns: 100 },
     ));
+  test('a wall pushed: the room grows by as much on the grid, a wall of the missing corner eats into that corner alone', () =>
+    fc.assert(
+      fc.property(aRoom, fc.option(cuts), fc.nat(5), fc.integer({ min: -2000, max: 2000 }), (h, cut, n, by) => {
+        const was = cut ? after(h, cornerCut(h.room, h.spots, cut)) : h;
+        const wall = n % was.room.outline.length;
+        const is = after(was, wallPushed(was.room, was.spots, wall, by));
+        const grid = Math.round(by / 100) * 100;
+        const [a, b] = [sizeOf(was.room), sizeOf(is.room)];
+        const upright = /^(east|west)/.test(wallNames(was.room)[wall]!);
+        const inner = cutOf(was.room) && Math.abs(b.width_mm - a.width_mm) + Math.abs(b.depth_mm - a.depth_mm) === 0;
+        if (!inner) {
+          const grown = upright ? b.width_mm - a.width_mm : b.depth_mm - a.depth_mm;
+          const kept = upright ? b.depth_mm - a.depth_mm : b.width_mm - a.width_mm;
+          expect(kept).toBe(0);
+          expect(Math.min(b.width_mm, b.depth_mm) <= 600 || Math.abs(grown - grid) <= 1).toBe(true);
+        }
+        expect(sound({ room: { ...is.room, fixtures: [] }, spots: [] })).toEqual([]);
+        expect(wallPushed(was.room, was.spots, wall, 49)).toEqual([]);
+      }),
+      { numRuns: 300 },
+    ));
+  test('by hand: a bathroom 2 m deep, its south wall out by 0.3 m; an L whose inner wall goes in until the corner is whole', () => {
+    const h = house('bathroom');
+    const { depth_mm } = sizeOf(h.room);
+    const south = wallNames(h.room).indexOf('south wall');
+    expect(sizeOf(after(h, wallPushed(h.room, h.spots, south, 312)).room).depth_mm).toBe(depth_mm + 300);
+    const l = after(h, cornerCut(h.room, h.spots, { corner: 'north-east', width_mm: 500, depth_mm: 400 }));
+    const inner = l.room.outline.findIndex((p, i) => {
+      const q = l.room.outline[(i + 1) % 6]!;
+      return p.y === q.y && p.y > Math.min(...l.room.outline.map((o) => o.y)) && /^north/.test(wallNames(l.room)[i]!);
+    });
+    expect(cutOf(after(l, wallPushed(l.room, l.spots, inner, 200)).room)).toMatchObject({ depth_mm: 200 });
+    expect(cutOf(after(l, wallPushed(l.room, l.spots, inner, -100)).room)).toMatchObject({ depth_mm: 500 });
+    expect(after(l, wallPushed(l.room, l.spots, inner, 400)).room.outline).toHaveLength(4);
+  });
   test('no spot and no way in is left in the corner; what fits beside it moves there', () =>
     fc.assert(
       fc.property(aRoom, cuts, (h, cut) => {

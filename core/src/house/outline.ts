@@ -1,6 +1,6 @@
 import type { Edit, Room, Spot } from '../household';
-import { changed, cornerOf, type Opening, openingIn, wallNames, wallOf } from './openings';
-import { sizeOf } from './change';
+import { changed, cornerOf, GRID_MM, type Opening, openingIn, wallNames, wallOf } from './openings';
+import { resized, sizeOf } from './change';
 
 type XY = { x: number; y: number };
 /** Corners of a room, of which one may be missing: an L. */
@@ -162,5 +162,38 @@ export function cornerCut(room: Room, spots: readonly Spot[], cut: Cut | null): 
       const { x, y } = pushedOut(is, at);
       return x === s.x && y === s.y ? [] : [{ does: 'change', on: 'spots', id: s.id, fields: { x, y } }];
     }),
+  ];
+}
+
+/** Rooms are no narrower and no wider than this, mm. */
+const NARROWEST_MM = 600;
+const WIDEST_MM = 30_000;
+/**
+ * A wall pushed outwards (or, below nothing, inwards) by so many mm, on the grid: the room grows or shrinks with all that is
+ * in it; a wall of the corner that is missing makes that corner smaller or larger. Nothing where it would not move.
+ */
+export function wallPushed(room: Room, spots: readonly Spot[], wall: number, by_mm: number): Edit[] {
+  const by = Math.round(by_mm / GRID_MM) * GRID_MM;
+  const face = wallNames(room)[wall]?.split(' ')[0];
+  if (!by || !face) return [];
+  const upright = face === 'east' || face === 'west';
+  const a = room.outline[wall]!;
+  const { width_mm: w, depth_mm: d } = sizeOf(room);
+  const from = cornerOf(room);
+  const outer = upright ? a.x === from.x || a.x === from.x + w : a.y === from.y || a.y === from.y + d;
+  const cut = cutOf(room);
+  if (!outer) {
+    if (!cut) return [];
+    const is = upright ? { ...cut, width_mm: cut.width_mm - by } : { ...cut, depth_mm: cut.depth_mm - by };
+    const gone = Math.min(is.width_mm, is.depth_mm) < GRID_MM;
+    return cornerCut(room, spots, gone ? null : is);
+  }
+  const within = (mm: number): number => Math.max(NARROWEST_MM, Math.min(WIDEST_MM, mm));
+  const [width, depth] = upright ? [within(w + by), d] : [w, within(d + by)];
+  if (width === w && depth === d) return [];
+  const is = resized(room, spots, width, depth);
+  return [
+    changed(room, is.room as Partial<Room>),
+    ...is.spots.map(({ id, fields }): Edit => ({ does: 'change', on: 'spots', id, fields: { ...fields } })),
   ];
 }

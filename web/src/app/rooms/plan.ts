@@ -28,6 +28,8 @@ export class Plan {
   readonly moved = output<{ spot: Spot; x: number; y: number }>();
   /** A thing was put somewhere else: mm of its north-west corner. */
   readonly thingMoved = output<{ id: string; x: number; y: number }>();
+  /** A wall was pushed outwards by so many mm; below nothing inwards. */
+  readonly wallMoved = output<{ wall: number; by_mm: number }>();
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
 
   protected readonly box = computed(() => {
@@ -130,6 +132,41 @@ export class Plan {
         .join(', ')}. The list beside says the same.`,
   );
 
+  /** A grip in the middle of each wall, and which way it looks out. */
+  protected readonly walls = computed(() => {
+    const pts = this.room().outline;
+    return pts.map((a, wall) => {
+      const b = pts[(wall + 1) % pts.length]!;
+      const len = Math.hypot(b.x - a.x, b.y - a.y) || 1;
+      const [ux, uy] = [(b.x - a.x) / len, (b.y - a.y) / len];
+      const half = Math.min(220, len / 3);
+      const [mx, my] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
+      return {
+        wall,
+        // outlines run clockwise: out is to the left of the way along
+        out: { x: Math.round(uy), y: Math.round(-ux) },
+        grip: `M${mx - ux * half} ${my - uy * half}L${mx + ux * half} ${my + uy * half}`,
+      };
+    });
+  });
+  /** Drag a wall across its length; by numbers it is moved as width and depth of the room. */
+  protected grabWall(e: PointerEvent, wall: number, out: { x: number; y: number }): void {
+    e.preventDefault();
+    const grip = e.currentTarget as SVGPathElement;
+    grip.setPointerCapture(e.pointerId);
+    const mm = this.box().w / this.sheet().nativeElement.getBoundingClientRect().width;
+    const by = (m: PointerEvent): number => ((m.clientX - e.clientX) * out.x + (m.clientY - e.clientY) * out.y) * mm;
+    const drag = (m: PointerEvent): void =>
+      grip.setAttribute('transform', `translate(${by(m) * out.x} ${by(m) * out.y})`);
+    const drop = (u: PointerEvent): void => {
+      grip.removeEventListener('pointermove', drag);
+      grip.removeEventListener('pointerup', drop);
+      grip.removeAttribute('transform');
+      if (Math.abs(by(u)) > 50) this.wallMoved.emit({ wall, by_mm: Math.round(by(u)) });
+    };
+    grip.addEventListener('pointermove', drag);
+    grip.addEventListener('pointerup', drop);
+  }
   private at(e: PointerEvent): { x: number; y: number } {
     const r = this.sheet().nativeElement.getBoundingClientRect();
     const b = this.box();

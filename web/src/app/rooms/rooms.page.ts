@@ -3,7 +3,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { dueInDays, dueWords, fixtureMoved, lookedAt, type Spot } from '@dolly-tub/core';
+import { dueInDays, dueWords, fixtureMoved, wallPushed, lookedAt, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectLoaded, selectLog, selectRooms, selectSettings, selectSpots } from '../household/state';
@@ -118,6 +118,13 @@ export class RoomsPage {
     const edits = fixtureMoved(room, this.here(), id, { x, y });
     const entry = { kind: 'edit' as const, edits, names: { record: room.name } };
     this.deeds.ask({ does: 'write', entry }, `${capital(id.replace(/-/g, ' '))}: put there.`);
+  }
+  protected moveWall({ wall, by_mm }: { wall: number; by_mm: number }): void {
+    const room = this.room()!;
+    const edits = wallPushed(room, this.here(), wall, by_mm);
+    if (!edits.length) return;
+    const entry = { kind: 'edit' as const, edits, names: { record: room.name } };
+    this.deeds.ask({ does: 'write', entry }, `${room.name}: its walls are changed.`);
   }
   protected look(s: Spot, severity: number): void {
     this.keep(s, { soils: lookedAt(s, severity, this.clock.now()) }, `${s.name}: ${SEVERITY[severity]}.`);
