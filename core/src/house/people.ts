@@ -85,7 +85,7 @@ export const KETTLE: readonly { id: string; name: string; mgL: number }[] = [
 const BAND_mm: Record<Spot['band'], number> = { high: 1900, mid: 1250, low: 0, floor: 0 };
 /** Those of the house whose reach, as it was noted, ends below the work on a spot. */
 export const beyondReach = (spot: Pick<Spot, 'band'>, members: readonly Member[]): Member[] =>
-  members.filter((m) => m.kind !== 'pet' && m.reach_mm != null && m.reach_mm < BAND_mm[spot.band]);
+  members.filter((m) => m.kind !== 'pet' && (m.reach_mm ?? Infinity) < BAND_mm[spot.band]);
 
 /** How well somebody sees, as it is asked. */
 export const SIGHTS = ['low sight', 'no sight'] as const;
@@ -95,6 +95,6 @@ export const readAloudFor = (members: readonly Member[]): boolean =>
 /** What the hand, the reach and the sight of somebody change, in words; nothing noted changes nothing. */
 export const fitsWork = ({ reach_mm, sight, hand }: Pick<Member, 'reach_mm' | 'sight' | 'hand'>): string[] => [
   ...(hand === 'left' ? ['An apron is laid out for the left hand'] : []),
-  ...(reach_mm != null && reach_mm < BAND_mm.high ? ['A spot that is higher says so, and asks for a long handle'] : []),
+  ...((reach_mm ?? Infinity) < BAND_mm.high ? ['A spot that is higher says so, and asks for a long handle'] : []),
   ...(readAloudFor([{ sight } as Member]) ? ['Steps are read aloud while one is doing'] : []),
 ];
