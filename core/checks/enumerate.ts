@@ -1,7 +1,7 @@
 import type { Catalogue, Context, Question, Rung } from '@dolly-tub/core';
 import { faceOf } from '../src/method/advise';
 import { evidenceFor, method, type Method, takesWetness } from '../src/method/combine';
-import { insteadOf } from '../src/method/instead';
+import { insteadOf, insteadWith, working } from '../src/method/instead';
 import { ladderOf } from '../src/method/ladder';
 import { dryOption, productOptions, toolOption } from '../src/method/options';
 import { refuseProduct, refuseTool } from '../src/method/refuse';
@@ -55,9 +55,22 @@ export function enumerate(
     }
   }
   const { stands, recommended } = ladderOf(all, face, catalogue);
+  const standing = [...catalogue.tools.values()].filter((tool) => !refuseTool(tool, face, context, catalogue));
+  const options = {
+    dry: working(standing, face, true, catalogue),
+    wet: working(standing, face, false, catalogue),
+  };
   return {
     ladder: stands.map((s, i) =>
-      rungOf(s, i + 1, insteadOf(s, [...every], need, q, face, context, catalogue), face, context, catalogue),
+      rungOf(
+        s,
+        i + 1,
+        insteadOf(s, [...every], need, q, face, context, catalogue),
+        insteadWith(s, options, need, q, face, context, catalogue),
+        face,
+        context,
+        catalogue,
+      ),
     ),
     recommended: recommended ? stands.findIndex((s) => s.method === recommended) + 1 : null,
   };

@@ -217,6 +217,21 @@ const Limits = {
   }),
   wetness: oneOf(['dry', 'damp', 'wet', 'flood']),
   maxTemp_C: Type.Union([Type.Number({ minimum: 20, maximum: 600 }), Type.Null()]),
+  /** How a machine washes it where no care label says otherwise; without it no machine does. Terms of ISO 3758. */
+  laundry: Type.Optional(
+    Type.Object(
+      {
+        max_C: Type.Number({ minimum: 20, maximum: 95 }),
+        process: oneOf(['normal', 'mild', 'very mild']),
+        dry: oneOf(['tumble', 'tumble low', 'line', 'flat']),
+        /** It goes with white things. */
+        white: Type.Optional(Type.Boolean()),
+        /** What it may not be washed with, or without. */
+        minds: Type.Optional(Words),
+      },
+      { additionalProperties: false },
+    ),
+  ),
   steam: Type.Boolean(),
   porous: Type.Boolean(),
   scrub: oneOf(['none', 'soft-cloth', 'soft-brush', 'white-pad', 'stiff']),
@@ -341,6 +356,8 @@ export const SoilSchema = Type.Object({
   restores: Type.Optional(Type.Boolean()),
   /** Mohs, where scouring has to be harder than the soil. */
   hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
+  /** Why nothing with it on goes into a washing machine or a dryer. */
+  notInMachine: Type.Optional(Type.String()),
   /** So fine that only a HEPA filter keeps it in. */
   fine: Type.Optional(Type.Boolean()),
   zone: Type.Optional(Type.String()),
@@ -378,6 +395,8 @@ export const ToolSchema = Type.Object({
   contact_min: Type.Optional(Type.Number()),
   /** It keeps what it was last wet with until it is rinsed. */
   carries: Type.Optional(Type.Boolean()),
+  /** It washes clothes and linen. */
+  forLaundry: Type.Optional(Type.Boolean()),
   /** It lifts by glue. */
   adhesive: Type.Optional(Type.Boolean()),
   /** Its filter keeps fine dust in. */

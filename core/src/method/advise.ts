@@ -2,7 +2,7 @@ import { type Catalogue, isWater, type Product, sourceOf, type Tool, tuning, wit
 import { bad, ok, type Reason, type Result } from '../reason';
 import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
-import { insteadOf } from './instead';
+import { insteadOf, insteadWith, working } from './instead';
 import { strongestRung } from './strongest';
 import { byHarm, ladderOf } from './ladder';
 import { dryOption, productOptions } from './options';
@@ -173,8 +173,17 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
         .slice(0, Math.max(1, t.mostRungs - now.stands.length))
     : [];
   const shown = [...now.stands, ...later].sort(byHarm);
+  const options = { dry: working(tools, face, true, catalogue), wet: working(tools, face, false, catalogue) };
   const ladder = shown.map((s, i) =>
-    rungOf(s, i + 1, insteadOf(s, chems, need, question, face, context, catalogue), face, context, catalogue),
+    rungOf(
+      s,
+      i + 1,
+      insteadOf(s, chems, need, question, face, context, catalogue),
+      insteadWith(s, options, need, question, face, context, catalogue),
+      face,
+      context,
+      catalogue,
+    ),
   );
   const recommended = now.recommended ? shown.findIndex((s) => s.method === now.recommended) + 1 : null;
   const hygiene = face.soil.damage

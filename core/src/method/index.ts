@@ -6,6 +6,7 @@ export { front } from './front';
 export * from './identify';
 export * from './job';
 export * from './several';
+export * from './laundry';
 export { choiceOf, choicesOf } from './stances';
 export { isWashed } from './hygiene';
 export { doseWords } from './steps';

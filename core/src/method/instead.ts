@@ -1,8 +1,9 @@
-import { type Catalogue, tuning } from '../catalogue';
-import { evidenceFor, method, type Method } from './combine';
+import { type Catalogue, type Tool, tuning } from '../catalogue';
+import { evidenceFor, method, type Method, takesWetness } from './combine';
+import { toolOption } from './options';
 import type { Stand } from './ladder';
 import { ledBy } from './remedies';
-import type { ChemOption, Context, Face, Question } from './types';
+import type { ChemOption, Context, Face, Question, ToolOption } from './types';
 
 /** At most so many are named. */
 const MOST = 5;
@@ -37,4 +38,36 @@ export function insteadOf(
   }
   return [...best.values()].sort((a, b) => a.cost - b.cost || (nameOf(a) < nameOf(b) ? -1 : 1)).slice(0, MOST);
 }
+
+/** Tools that something wet (or nothing, dry) may be worked with here, each weighed once. */
+export const working = (tools: readonly Tool[], face: Face, dry: boolean, catalogue: Catalogue): ToolOption[] =>
+  tools
+    .filter((x) => takesWetness(x, dry ? 'dry' : 'wet', face))
+    .map((x) => toolOption(x, face, dry, catalogue))
+    .filter((x) => x.D >= tuning(catalogue).tooWeak || (!dry && x.tool.cloth !== undefined));
+/**
+ * Other tools that do as well in the place of a rung's, with the same product put on in the same way: as much as it does, or
+ * enough. The household's usual ones first, then the gentlest. `options` are those that work dry, and wet.
+ */
+export function insteadWith(
+  { method: rung }: Stand,
+  options: { dry: readonly ToolOption[]; wet: readonly ToolOption[] },
+  need: number,
+  question: Question,
+  face: Face,
+  context: Context,
+  catalogue: Catalogue,
+): Method[] {
+  const t = tuning(catalogue);
+  const least = Math.min(t.suffices, rung.effect - t.mergeWithin);
+  const evidence = evidenceFor(question, context);
+  const dry = rung.chem.application.wetness === 'dry' && !rung.chem.product;
+  return options[dry ? 'dry' : 'wet']
+    .filter(({ tool }) => tool.id !== rung.tool.tool.id && (!tool.alone || rung.chem.plain))
+    .map((x) => method(rung.chem, x, need, evidence, face, catalogue))
+    .filter((m) => m.effect >= least)
+    .sort((a, b) => usual(b) - usual(a) || a.cost - b.cost || (a.tool.tool.name < b.tool.tool.name ? -1 : 1))
+    .slice(0, MOST);
+}
+const usual = ({ tool }: Method): number => (tool.tool.usual ? 1 : 0);
 const nameOf = ({ chem }: Method): string => chem.product!.name;

@@ -193,6 +193,8 @@ export interface Rung {
   stronger: { how: string; effect: number; harm: number }[];
   /** Products that do as well in its place, gentlest first. */
   or: { product: string; name: string; effect: number; harm: number }[];
+  /** Tools that do as well in the place of its tool, those that one takes first before others. */
+  orWith: { tool: string; name: string; effect: number; harm: number }[];
   /** The chemistry that it stands for, one that lifts nearly the most of this soil; null where it stands for none. */
   remedy: string | null;
   sinner: Share;

@@ -10,6 +10,7 @@ import {
   evidenceOfTallies,
   finishesMatter,
   judgeThere,
+  laundryOf,
   ledgerOfSpot,
   ownedBy,
   pricesOf,
@@ -107,6 +108,11 @@ export class Asked {
   readonly advice = computed<Advice | null>(() => {
     const a = this.answer();
     return a?.ok ? a.value : null;
+  });
+  /** What a machine does about it; null where none washes it. */
+  readonly laundry = computed(() => {
+    const q = this.question();
+    return q && this.answer()?.ok ? laundryOf(q.question, q.context, this.knowledge.catalogue()!) : null;
   });
   readonly rung = computed<Rung | null>(() => {
     const a = this.advice();

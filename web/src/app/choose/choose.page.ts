@@ -19,6 +19,7 @@ import { BeenHere } from './been-here';
 import { BesideLooks } from './beside-looks';
 import { faceChoices, placeChoices, soilChoices, UNKNOWN } from './choices';
 import { chooseEvents, chooseFeature } from './choose.state';
+import { InTheWash } from './in-the-wash';
 import { Ladder } from './ladder';
 import { RungDetail } from './rung-detail';
 import { RungCompare } from './rung-compare';
@@ -38,6 +39,7 @@ import { WhyNot, type WhyNotData } from './why-not';
     BeenHere,
     BesideLooks,
     Chooser,
+    InTheWash,
     Ladder,
     RungCompare,
     RungDetail,
@@ -202,5 +204,4 @@ export class ChoosePage {
       },
     });
   }
-
 }

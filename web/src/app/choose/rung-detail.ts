@@ -62,6 +62,12 @@ export class RungDetail {
       .join(','),
   );
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
+  /** Tools that do as well as its own. */
+  protected readonly otherTools = computed(() =>
+    this.rung()
+      .orWith.map((o) => o.name)
+      .join(', '),
+  );
   /** The chemistry that it stands for, of a rung to climb to. */
   protected readonly remedy = computed(() => (this.rung().rung > (this.start() ?? 0) ? this.rung().remedy : null));
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');

@@ -1,0 +1,86 @@
+import { type Laundry, laundryOf, type Profile } from '@dolly-tub/core';
+import { catalogue as c } from '../../checks/catalogue-for-tests';
+
+const wash = (face: string, soil: string, profile: Profile = {}, severity = 3): Laundry | null => {
+  const [material, finish] = face.split('/') as [string, string?];
+  return laundryOf({ material, finish: finish ?? null, soil, severity }, { profile }, c);
+};
+const yes = (...a: Parameters<typeof wash>) => {
+  const l = wash(...a);
+  if (l?.may !== 'yes') throw new Error(`${a.join(' ')} is not washed`);
+  return l;
+};
+const FACES = [...c.materials.values()].flatMap((m) =>
+  m.finishes.length ? m.finishes.map((f) => `${m.id}/${f.id}`) : [m.id],
+);
+
+// common practice, and ISO 3758 for the words
+test.each([
+  ['cotton/white', 'dust', 40, 'normal', 'tumble'],
+  ['cotton/white', 'fresh-grease', 60, 'normal', 'tumble'],
+  ['cotton/dyed', 'fresh-grease', 40, 'normal', 'tumble'],
+  ['cotton/white', 'blood', 30, 'normal', 'tumble'],
+  ['cotton/white', 'mud', 30, 'normal', 'tumble'],
+  ['wool/dyed', 'red-wine', 30, 'very mild', 'flat'],
+  ['viscose', 'chocolate', 30, 'mild', 'flat'],
+  ['microfibre-textile', 'fresh-grease', 60, 'normal', 'tumble low'],
+] as const)('%s with %s: %i °C, %s, dry %s', (face, soil, C, process, dry) =>
+  expect(yes(face, soil)).toMatchObject({ temperature_C: C, process, dry }),
+);
+test('wool and its like get no enzyme that digests them, white cotton gets oxygen', () => {
+  const parts = (face: string) => c.products.get(yes(face, 'chocolate').detergent.product)!.mechanisms;
+  expect(parts('wool/undyed')['protease']).toBeUndefined();
+  expect(parts('cotton/white')['oxidiser_peroxide']).toBeGreaterThan(0);
+});
+test('what no machine washes has no answer: silk, leather, carpets, tiles, and damage', () => {
+  for (const face of ['silk/dyed', 'leather/aniline', 'carpet', 'glazed-tile/gloss', 'upholstery/water'])
+    expect([face, wash(face, 'coffee')]).toEqual([face, null]);
+  expect(wash('linen/white', 'scorch')).toBeNull();
+});
+test('never petrol, drying oil, glass or lead, whatever the cloth, with the reason', () => {
+  for (const soil of ['petrol', 'linseed-oil', 'broken-glass', 'lead-paint-dust'])
+    for (const face of FACES) {
+      const l = wash(face, soil);
+      if (l)
+        expect([face, l]).toEqual([
+          face,
+          { may: 'no', because: [expect.objectContaining({ text: expect.any(String) })] },
+        ]);
+    }
+  expect(wash('cotton/white', 'petrol')).toMatchObject({
+    because: [{ text: expect.stringContaining('catches fire') }],
+  });
+});
+test('germs: rinsed cold, by itself, not shaken, as hot as the cloth takes', () => {
+  const l = yes('cotton/white', 'vomit');
+  expect(l.temperature_C).toBe(60);
+  expect(l.steps.map((s) => s.text).join(' ')).toMatch(/Rinse the mark.*By itself, not shaken/);
+});
+test('over every washable cloth and mark: within what the cloth takes, label first, looked at before it dries, sources there', () => {
+  let n = 0;
+  for (const face of FACES)
+    for (const soil of c.soils.keys()) {
+      const l = wash(face, soil);
+      if (l?.may !== 'yes') continue;
+      n += 1;
+      const [m, f] = face.split('/') as [string, string?];
+      const base = c.materials.get(m)!;
+      const care = base.finishes.find((x) => x.id === f)?.changes.laundry ?? base.laundry!;
+      expect([face, soil, l.temperature_C <= care.max_C]).toEqual([face, soil, true]);
+      expect(l.steps[0]!.text).toMatch(/care label/);
+      const looked = l.steps.findIndex((s) => /before it dries/.test(s.text));
+      expect(looked).toBe(l.steps.length - 2);
+      expect(l.because.every((b) => c.sources.has(b.source ?? ''))).toBe(true);
+      expect(c.products.get(l.detergent.product)!.goesIn).toContain('washing-machine');
+    }
+  expect(n).toBeGreaterThan(1000);
+}, 120_000);
+test('more dirt takes more of it, within its record: 4 to 10 g/L in 15 L', () => {
+  const grams = [1, 3, 5].map((s) => yes('cotton/white', 'mud', {}, s).detergent);
+  expect(grams.map((d) => d.amount)).toEqual([60, 110, 150]);
+  expect(new Set(grams.map((d) => `${d.product} ${d.unit}`))).toEqual(new Set(['laundry-powder g']));
+});
+test('what somebody of the house does not bear is not in it', () => {
+  const l = wash('cotton/white', 'coffee', { fragranceFree: true });
+  if (l?.may === 'yes') expect(c.products.get(l.detergent.product)!.fragrance).toBe('no');
+});

@@ -1,0 +1,213 @@
+import { type Catalogue, type Material, type Product, type Soil, sourceOf } from '../catalogue';
+import { judge, resolveItems } from '../mixing';
+import { significant } from '../quantity';
+import { faceOf } from './advise';
+import { productOptions } from './options';
+import { refuseProduct } from './refuse';
+import { holdsFor } from './refuse';
+import { ledBy } from './remedies';
+import { choicesOf } from './stances';
+import type { Reason } from '../reason';
+import type { Context, Face, Here, Question } from './types';
+
+/** Litres of the main wash of a usual load of 4 to 5 kg (common practice). */
+const MAIN_WASH_L = 15;
+/** Where nothing asks for more: warm enough for enzymes and dirt, easy on colour. °C, common practice. */
+const USUAL_C = 40;
+const COOL_C = 30;
+const HOT_C = 60;
+/** From here a booster is worth its place: of the soil, how much the oxidiser lifts. */
+const BOOSTS_FROM = 0.6;
+
+/** Of two that do nearly as much, nothing tells. */
+const AS_MUCH = 0.9;
+
+export interface WashThing {
+  product: string;
+  name: string;
+  /** In the main wash. */
+  amount: number;
+  unit: 'g' | 'mL';
+}
+export type Laundry =
+  | { may: 'no'; because: Reason[] }
+  | {
+      may: 'yes';
+      /** Terms of ISO 3758: 40 °C, mild process. */
+      temperature_C: number;
+      process: NonNullable<Material['laundry']>['process'];
+      dry: NonNullable<Material['laundry']>['dry'];
+      detergent: WashThing;
+      booster: WashThing | null;
+      steps: { text: string; because: string }[];
+      because: Reason[];
+    };
+
+/** How much of it goes into the main wash: more for more dirt, within what its record says. */
+function dosed(p: Product, severity: number): WashThing {
+  const { min = 0, max = min } = p.use;
+  const share = severity >= 4 ? 1 : severity <= 2 ? 0 : 0.5;
+  const amount = significant((min + (max - min) * share) * MAIN_WASH_L, 2);
+  return { product: p.id, name: p.name, amount, unit: p.use.unit === 'mL/L' ? 'mL' : 'g' };
+}
+const words = (t: WashThing): string => `${t.amount} ${t.unit} of ${t.name}`;
+
+/** Products of the machine that cloth, mark and people bear, those that do most first. */
+function admitted(face: Face, context: Here, catalogue: Catalogue): { product: Product; D: number }[] {
+  const machines = [...catalogue.tools.values()].filter((t) => t.forLaundry).map((t) => t.id);
+  return [...catalogue.products.values()]
+    .filter(
+      (p) =>
+        p.advised &&
+        p.suits !== 'none' &&
+        p.goesIn?.some((m) => machines.includes(m)) &&
+        p.use.unit !== 'neat' &&
+        !p.use.neatOnly,
+    )
+    .filter((p) => !refuseProduct(p, face, context, catalogue))
+    .map((product) => {
+      const ways = productOptions(product, face, context, catalogue).admitted;
+      return { product, D: Math.max(0, ...ways.map((w) => w.D)) };
+    })
+    .filter((x) => x.D > 0)
+    .sort((a, b) => b.D - a.D || (a.product.id < b.product.id ? -1 : 1));
+}
+
+/** Orders of soil that warmth fixes while they are still there; grease goes sooner in warm water. */
+const FIXED_BY_WARMTH = ['bio', 'dye', 'solids'];
+/** Why it is washed cool until it is gone; null where warmth helps. */
+const setsWarm = (soil: Soil, face: Face): string | null =>
+  soil.sets.find(
+    (s) =>
+      s.kind === 'ban' &&
+      holdsFor(s, face) &&
+      (s.mechanism === 'water_warm' || (s.mechanism === 'heat' && FIXED_BY_WARMTH.includes(soil.order))),
+  )?.because ?? null;
+
+/**
+ * A mark on something that a machine washes: treated first, then the programme, what goes in with it and what does not,
+ * and how it dries. Null where no machine washes it, or there is nothing to wash off. The care label comes before it.
+ */
+export function laundryOf(question: Question, given: Context, catalogue: Catalogue): Laundry | null {
+  const resolved = faceOf(question, catalogue);
+  if (!resolved.ok) return null;
+  const face = resolved.value;
+  const { material, soil } = face;
+  const care = material.laundry;
+  if (!care || soil.damage) return null;
+  const sourceOfCare = sourceOf(material, 'laundry', catalogue).id;
+  const sourceOfSoil = sourceOf(soil, 'sets', catalogue).id;
+  if (soil.notInMachine)
+    return {
+      may: 'no',
+      because: [{ text: soil.notInMachine, source: sourceOf(soil, 'notInMachine', catalogue).id }],
+    };
+  // in the drum nothing lies beside it, and nothing was put on it before
+  const context: Here = {
+    ...(given.profile ? { profile: given.profile } : {}),
+    habits: choicesOf(given.profile, catalogue),
+    met: [],
+  };
+  const can = admitted(face, context, catalogue);
+  const washing = detergentOf(can, care.process);
+  if (!washing)
+    return {
+      may: 'no',
+      because: [
+        { text: 'no detergent is known that the cloth and the people of the house bear', source: sourceOfCare },
+      ],
+    };
+  const beside = can.find(
+    ({ product: p }) =>
+      care.process === 'normal' &&
+      ledBy(p) === 'oxidiser_peroxide' &&
+      !washing.product.mechanisms['oxidiser_peroxide'] &&
+      (soil.lifts['oxidiser_peroxide'] ?? 0) >= BOOSTS_FROM &&
+      meet(p, washing.product, catalogue) < 3,
+  );
+  const detergent = dosed(washing.product, face.severity);
+  const booster = beside ? dosed(beside.product, face.severity) : null;
+
+  const cold = setsWarm(soil, face);
+  const germs = soil.hygiene?.asks === 'disinfect';
+  const temperature_C = germs
+    ? care.max_C
+    : Math.min(care.max_C, cold ? COOL_C : soil.order === 'grease' ? HOT_C : USUAL_C);
+  const because: Reason[] = [
+    {
+      text: `${material.name} takes ${care.max_C} °C, ${care.process} process, where no label says less`,
+      source: sourceOfCare,
+    },
+    ...(cold ? [{ text: `${soil.name} and warmth: ${cold}`, source: sourceOfSoil }] : []),
+    ...(germs
+      ? [
+          {
+            text: `${soil.name}: ${soil.hygiene!.because}; germs go at ${HOT_C} °C or with a laundry sanitiser`,
+            source: sourceOf(soil, 'hygiene', catalogue).id,
+          },
+        ]
+      : []),
+  ];
+  const dyed = !care.white;
+  const steps = [
+    {
+      text: 'Read its care label: it comes before all of this. A washtub crossed out means no machine.',
+      because: 'only its maker knows the cloth, the dye and the lining',
+    },
+    ...(germs || cold
+      ? [
+          {
+            text: 'Rinse the mark through from the back with cold water.',
+            because: cold ?? 'what is rinsed out is not washed into the rest',
+          },
+        ]
+      : []),
+    {
+      text: 'Treat the mark first, with a rung of the ladder.',
+      because: 'a machine spreads its detergent over the whole load, the mark needs it in one place',
+    },
+    {
+      text: germs
+        ? 'By itself, not shaken; pockets empty, zips shut.'
+        : `With ${dyed ? 'its own colour' : 'white and light things'} only; pockets empty, zips shut, the drum two thirds full.`,
+      because: germs ? 'shaking throws germs into the air' : 'dye moves in warm water, and a full drum cannot rub',
+    },
+    ...(dyed
+      ? [
+          {
+            text: 'New or strongly dyed: press a wet white cloth on a hidden seam first. Colour on it: by itself, cold.',
+            because: 'dye that comes off on a cloth comes off on the load',
+          },
+        ]
+      : []),
+    ...(care.minds ?? []).map((text) => ({ text, because: `what ${material.name} minds` })),
+    {
+      text: `Wash at ${temperature_C} °C, ${care.process} process, with ${words(detergent)}${booster ? ` and ${words(booster)}` : ''}; for a full load, and by the pack where it says otherwise.`,
+      because: because.map((b) => b.text).join('; '),
+    },
+    {
+      text: 'Look at it wet, in daylight, before it dries. Still there: again from the ladder, no dryer, no iron.',
+      because: 'heat sets what is left for good',
+    },
+    { text: DRY[care.dry], because: `${material.name} bears no more heat without its label` },
+  ];
+  return { may: 'yes', temperature_C, process: care.process, dry: care.dry, detergent, booster, steps, because };
+}
+const DRY: Record<NonNullable<Material['laundry']>['dry'], string> = {
+  tumble: 'Line or tumble dryer, only once the mark is gone.',
+  'tumble low': 'Line, or tumble dryer on low, only once the mark is gone.',
+  line: 'On the line, out of the dryer.',
+  flat: 'Pressed in a towel, then flat in its shape, out of the dryer and the sun.',
+};
+/** Of the detergents that do nearly the most: all that can be in it on what bears it, as little as can be on what is tender. */
+function detergentOf(can: readonly { product: Product; D: number }[], process: string): { product: Product } | null {
+  const all = can.filter((x) => ledBy(x.product) === 'surfactant');
+  const good = all.filter((x) => x.D >= all[0]!.D * AS_MUCH);
+  const parts = (x: { product: Product }): number => Object.keys(x.product.mechanisms).length;
+  return good.sort((a, b) => (parts(b) - parts(a)) * (process === 'very mild' ? -1 : 1))[0] ?? null;
+}
+/** What two products make of each other in one drum: a level of Mix. */
+function meet(a: Product, b: Product, catalogue: Catalogue): number {
+  const items = resolveItems([{ product: a.id }, { product: b.id }], catalogue);
+  return items.ok ? judge(items.value, { meeting: 'machine' }, catalogue).level : 5;
+}
