@@ -27,10 +27,13 @@ export function insteadOf(
   const least = Math.min(t.suffices, rung.effect - t.mergeWithin);
   const evidence = evidenceFor(question, context);
   const dry = rung.chem.application.wetness === 'dry';
+  const germs = face.soil.hygiene?.asks === 'disinfect';
   const best = new Map<string, Method>();
   for (const chem of chems) {
     const other = chem.product;
     if (!other || other.id === product.id || ledBy(other) !== ledBy(product)) continue;
+    // what kills germs is for where germs are asked after: it cleans no better for it
+    if (other.disinfects !== 'no' && product.disinfects === 'no' && !germs) continue;
     if ((chem.application.wetness === 'dry') !== dry || chem.from !== rung.chem.from) continue;
     const m = method(chem, rung.tool, need, evidence, face, catalogue);
     const had = best.get(other.id);

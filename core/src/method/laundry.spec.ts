@@ -70,7 +70,7 @@ test('over every washable cloth and mark: within what the cloth takes, label fir
       expect(l.steps[0]!.text).toMatch(/care label/);
       const looked = l.steps.findIndex((s) => /before it dries/.test(s.text));
       expect(looked).toBe(l.steps.length - 2);
-      expect(l.because.every((b) => c.sources.has(b.source ?? ''))).toBe(true);
+      expect(l.because.every((b) => c.sources.has(b.source))).toBe(true);
       expect(c.products.get(l.detergent.product)!.goesIn).toContain('washing-machine');
     }
   expect(n).toBeGreaterThan(1000);

@@ -7,7 +7,6 @@ import { refuseProduct } from './refuse';
 import { holdsFor } from './refuse';
 import { ledBy } from './remedies';
 import { choicesOf } from './stances';
-import type { Reason } from '../reason';
 import type { Context, Face, Here, Question } from './types';
 
 /** Litres of the main wash of a usual load of 4 to 5 kg (common practice). */
@@ -29,8 +28,13 @@ export interface WashThing {
   amount: number;
   unit: 'g' | 'mL';
 }
+/** A fact, and what it rests on. */
+interface Ground {
+  text: string;
+  source: string;
+}
 export type Laundry =
-  | { may: 'no'; because: Reason[] }
+  | { may: 'no'; because: Ground[] }
   | {
       may: 'yes';
       /** Terms of ISO 3758: 40 °C, mild process. */
@@ -40,7 +44,7 @@ export type Laundry =
       detergent: WashThing;
       booster: WashThing | null;
       steps: { text: string; because: string }[];
-      because: Reason[];
+      because: Ground[];
     };
 
 /** How much of it goes into the main wash: more for more dirt, within what its record says. */
@@ -133,7 +137,7 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
   const temperature_C = germs
     ? care.max_C
     : Math.min(care.max_C, cold ? COOL_C : soil.order === 'grease' ? HOT_C : USUAL_C);
-  const because: Reason[] = [
+  const because: Ground[] = [
     {
       text: `${material.name} takes ${care.max_C} °C, ${care.process} process, where no label says less`,
       source: sourceOfCare,
