@@ -16,9 +16,9 @@ export interface Order {
   less: string;
   basis: string;
 }
-/** Every pair of every chain of `orders.tsv`. */
+/** Every pair of every chain of `orders.tsv`, once. */
 export function orders(): Order[] {
-  return readFileSync(join(process.cwd(), 'core/checks/orders.tsv'), 'utf8')
+  const all = readFileSync(join(process.cwd(), 'core/checks/orders.tsv'), 'utf8')
     .split('\n')
     .filter((l) => l && !l.startsWith('#'))
     .flatMap((l) => {
@@ -29,6 +29,7 @@ export function orders(): Order[] {
         things.slice(i + 1).map((less) => ({ material, finish: finish ?? null, soil, more, less, basis })),
       );
     });
+  return [...new Map(all.map((o) => [JSON.stringify(o), o])).values()];
 }
 /** Soils whose orders no table may be fitted to: one in three, drawn by seed. */
 export function keptOut(soils: readonly string[]): Set<string> {
