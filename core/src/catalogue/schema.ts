@@ -456,6 +456,8 @@ export const MechanismSchema = Type.Object({
   cuts: Type.Optional(Type.Boolean()),
   /** It works on cloth and pile only. */
   softOnly: Type.Optional(Type.Boolean()),
+  /** Mechanisms of one kind of action, by the first of them: in one product they are counted once. */
+  like: Type.Optional(Id),
   /** It takes germs along with dirt: the least where food, hands or the toilet are. */
   washes: Type.Optional(Type.Boolean()),
 });

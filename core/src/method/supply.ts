@@ -218,7 +218,11 @@ export function activeOf(
     const m = catalogue.mechanisms.get(id)!;
     if (m.porousOnly && !face.material.porous) continue;
     if (m.when && m.when !== (warm ? 'warm' : 'cool')) continue;
-    out.push({ m, lifts, supply: s, least_min });
+    const one = { m, lifts, supply: s, least_min };
+    // two names of one action in one product, an acid that also binds: the one that does more counts, not both
+    const twin = m.like === undefined ? -1 : out.findIndex((x) => x.m.like === m.like);
+    if (twin < 0) out.push(one);
+    else if (lifts * s > out[twin]!.lifts * out[twin]!.supply) out[twin] = one;
   }
   return out;
 }
