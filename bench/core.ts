@@ -20,6 +20,7 @@ import ode45 from 'ode45-cash-karp';
 import { readCatalogue } from '../core/catalogue/read';
 import { enumerate } from '../core/checks/enumerate';
 import { readCorpus, score, type Score } from '../core/checks/label-corpus';
+import { keptOut, orders, tell } from '../core/checks/orders';
 import { plainLevel } from '../core/checks/plain-mix';
 
 /** Figures of the core, each against a named reference in the same run. */
@@ -292,3 +293,22 @@ const whole = ms(() =>
   ),
 );
 say('20 000 rooms with bands and shares, against 1 s', `${(whole / 1000).toFixed(2)} (${Math.round(whole)} ms)`);
+
+// orders of what lifts more, as the trade has them, against what the tables say
+const order = orders();
+const held = keptOut(order.map((o) => o.soil));
+for (const [which, kept] of [
+  ['soils that a table may be fitted to', false],
+  ['soils kept out of any fit', true],
+] as const) {
+  const told = tell(
+    order.filter((o) => held.has(o.soil) === kept),
+    catalogue,
+  );
+  const compared = told.filter((t) => t.is !== 'barred');
+  const right = compared.filter((t) => t.is === 'right').length;
+  say(
+    `orders of what lifts more, ${which}, against 90 %`,
+    `${((100 * right) / compared.length).toFixed(1)} % (${right} of ${compared.length}; ${told.length - compared.length} more are refused there)`,
+  );
+}

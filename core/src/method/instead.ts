@@ -65,12 +65,15 @@ export function insteadWith(
   const least = Math.min(t.suffices, rung.effect - t.mergeWithin);
   const evidence = evidenceFor(question, context);
   const dry = rung.chem.application.wetness === 'dry' && !rung.chem.product;
-  return options[dry ? 'dry' : 'wet']
-    .filter(({ tool }) => tool.id !== rung.tool.tool.id && (!tool.alone || rung.chem.plain))
-    .map((x) => method(rung.chem, x, need, evidence, face, catalogue))
-    .filter((m) => m.effect >= least)
-    .sort((a, b) => usual(b) - usual(a) || a.cost - b.cost || (a.tool.tool.name < b.tool.tool.name ? -1 : 1))
-    .slice(0, MOST);
+  return (
+    options[dry ? 'dry' : 'wet']
+      // a blade is held as its own rung says, never in passing
+      .filter(({ tool }) => tool.id !== rung.tool.tool.id && !tool.blade && (!tool.alone || rung.chem.plain))
+      .map((x) => method(rung.chem, x, need, evidence, face, catalogue))
+      .filter((m) => m.effect >= least)
+      .sort((a, b) => usual(b) - usual(a) || a.cost - b.cost || (a.tool.tool.name < b.tool.tool.name ? -1 : 1))
+      .slice(0, MOST)
+  );
 }
 const usual = ({ tool }: Method): number => (tool.tool.usual ? 1 : 0);
 const nameOf = ({ chem }: Method): string => chem.product!.name;

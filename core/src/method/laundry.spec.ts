@@ -84,3 +84,13 @@ test('what somebody of the house does not bear is not in it', () => {
   const l = wash('cotton/white', 'coffee', { fragranceFree: true });
   if (l?.may === 'yes') expect(c.products.get(l.detergent.product)!.fragrance).toBe('no');
 });
+
+test('bleach that is still in it keeps every detergent out that it would turn to gas, and says to rinse', () => {
+  const after = (last: { product: string; rinsed: boolean; daysAgo: number }): Laundry | null =>
+    laundryOf({ material: 'cotton', finish: 'white', soil: 'coffee', severity: 3 }, { last: [last] }, c);
+  expect(after({ product: 'chlorine-bleach', rinsed: false, daysAgo: 0 })).toEqual({
+    may: 'no',
+    because: [expect.objectContaining({ text: expect.stringContaining('rinse it through with plain water') })],
+  });
+  expect(after({ product: 'dish-detergent', rinsed: false, daysAgo: 0 })).toMatchObject({ may: 'yes' });
+});

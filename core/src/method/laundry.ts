@@ -7,6 +7,7 @@ import { refuseProduct } from './refuse';
 import { holdsFor } from './refuse';
 import { ledBy } from './remedies';
 import { choicesOf } from './stances';
+import { theresOf } from './there';
 import type { Context, Face, Here, Question } from './types';
 
 /** Litres of the main wash of a usual load of 4 to 5 kg (common practice). */
@@ -70,7 +71,7 @@ function admitted(face: Face, context: Here, catalogue: Catalogue): { product: P
     )
     .filter((p) => !refuseProduct(p, face, context, catalogue))
     .map((product) => {
-      const ways = productOptions(product, face, context, catalogue).admitted;
+      const ways = productOptions(product, face, context, catalogue).admitted.filter((w) => w.from === null);
       return { product, D: Math.max(0, ...ways.map((w) => w.D)) };
     })
     .filter((x) => x.D > 0)
@@ -106,21 +107,22 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
       may: 'no',
       because: [{ text: soil.notInMachine, source: sourceOf(soil, 'notInMachine', catalogue).id }],
     };
-  // in the drum nothing lies beside it, and nothing was put on it before
   const context: Here = {
     ...(given.profile ? { profile: given.profile } : {}),
     habits: choicesOf(given.profile, catalogue),
-    met: [],
+    // in the drum nothing lies beside it; what was put on it before goes in with it
+    met: theresOf(face, given, catalogue),
   };
   const can = admitted(face, context, catalogue);
   const washing = detergentOf(can, care.process);
-  if (!washing)
-    return {
-      may: 'no',
-      because: [
-        { text: 'no detergent is known that the cloth and the people of the house bear', source: sourceOfCare },
-      ],
-    };
+  if (!washing) {
+    const rinsed =
+      context.met.length > 0 && detergentOf(admitted(face, { ...context, met: [] }, catalogue), care.process);
+    const text = rinsed
+      ? 'what was put on it is still in it: rinse it through with plain water, note that, and look again'
+      : 'no detergent is known that the cloth and the people of the house bear';
+    return { may: 'no', because: [{ text, source: sourceOfCare }] };
+  }
   const beside = can.find(
     ({ product: p }) =>
       care.process === 'normal' &&
