@@ -14,6 +14,10 @@ describe('one product, the other way round', () => {
     const link = p.fixture.nativeElement.querySelector('.marks a') as HTMLAnchorElement;
     expect(link.getAttribute('href')).toMatch(/^\/choose\?soil=/);
   });
+  test('where what is left of it goes, with the reason', async () => {
+    const p = await open(ProductPage, { product: 'white-spirit' });
+    expect(p.text('[aria-labelledby=left-title]')).toMatch(/Hazardous waste collection\..*vapour burns/);
+  });
   test('a dose in its range, and people of this house first', async () => {
     const p = await open(ProductPage, { product: 'chlorine-bleach' });
     expect(p.text('[aria-labelledby=how-title]')).toMatch(/20 to 100 mL\/L/);

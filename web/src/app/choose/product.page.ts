@@ -1,14 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { choicesOf, guardsFor, keepApart, type ProductUse, profileOf, sourceOf, useOfProduct } from '@dolly-tub/core';
+import {
+  choicesOf,
+  discardOf,
+  guardsFor,
+  keepApart,
+  type ProductUse,
+  profileOf,
+  sourceOf,
+  useOfProduct,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold, selectKits } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { VerdictShape } from '../shared/verdict-shape';
-import { capital, figure, percent, span } from '../shared/words';
+import { capital, DISCARD, figure, percent, span, whyDiscard } from '../shared/words';
 import { Ways } from './ways';
 
 const RINSE = { none: 'no rinse', wipe: 'wiped off with a damp cloth', rinse: 'rinsed off with plain water' };
@@ -44,6 +53,13 @@ export class ProductPage {
     const c = this.knowledge.catalogue();
     const profile = this.profile();
     return c ? useOfProduct(this.productId() ?? '', { profile, habits: choicesOf(profile, c) }, c) : null;
+  });
+  protected readonly words = DISCARD;
+  protected readonly because = whyDiscard;
+  /** Where what is left of it goes. */
+  protected readonly discard = computed(() => {
+    const [c, p] = [this.knowledge.catalogue(), this.product()];
+    return c && p ? discardOf(p, this.profile(), c) : null;
   });
   /** What stands against it altogether, and what in this house alone. */
   protected readonly against = computed(() => {

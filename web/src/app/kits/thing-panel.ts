@@ -6,7 +6,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type DiscardAnswer, discardOf, type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
+import { discardOf, type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { selectSettings } from '../household/state';
@@ -14,16 +14,10 @@ import { Chooser } from '../shared/chooser';
 import { InView } from '../shared/in-view';
 import { SourceNote } from '../shared/source-note';
 import { between, said } from '../shared/valid';
-import { capital, figure } from '../shared/words';
+import { capital, DISCARD, figure, whyDiscard } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
 import type { Thing } from './shelf';
-
-const WORDS: Record<DiscardAnswer['way'], string> = {
-  collection: 'Hazardous waste collection.',
-  bin: 'The bin.',
-  drain: 'A drain takes it.',
-};
 
 /** The thing that is picked on the shelf: counted, moved, listed, bought. */
 @Component({
@@ -58,7 +52,8 @@ export class ThingPanel {
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
   private readonly settings = inject(Store).selectSignal(selectSettings);
-  protected readonly words = WORDS;
+  protected readonly words = DISCARD;
+  protected readonly because = whyDiscard;
   protected readonly leaving = signal(false);
   /** Where what is left of it goes; null for what is no product. */
   protected readonly discard = computed(() => {
@@ -66,7 +61,6 @@ export class ThingPanel {
     const product = c?.products.get(this.thing().stock.item);
     return c && product ? discardOf(product, { septic: this.settings()?.septic ?? false }, c) : null;
   });
-  protected because = (d: DiscardAnswer): string => `${capital([d.because, ...d.also.map((x) => x.text)].join('; '))}.`;
   protected readonly places = computed(() => this.moving.places(this.thing().stock));
   protected readonly says = computed(() => this.deeds.trouble() ?? this.listing.said());
 

@@ -1,6 +1,6 @@
-import type { Member, Profile } from '@dolly-tub/core';
+import { capital, type DiscardAnswer, type Member, type Profile } from '@dolly-tub/core';
 
-export { capital } from '@dolly-tub/core';
+export { capital };
 
 /** `12 %` of 0.123. */
 export const percent = (x: number): string => `${Math.round(x * 100)} %`;
@@ -74,3 +74,13 @@ export const placeWords = (path: string): string =>
     .filter((x) => x && x !== 'records')
     .map((x) => (/^\d+$/.test(x) ? `number ${Number(x) + 1}` : fieldWords(x)))
     .join(', ') || 'the document';
+
+/** Where what is left of a thing goes, in a word or two. */
+export const DISCARD: Record<DiscardAnswer['way'], string> = {
+  collection: 'Hazardous waste collection.',
+  bin: 'The bin.',
+  drain: 'A drain takes it.',
+};
+/** Why it goes there: what decided, and what else speaks against anything milder. */
+export const whyDiscard = (d: DiscardAnswer): string =>
+  `${capital([d.because, ...d.also.map((x) => x.text)].join('; '))}.`;
