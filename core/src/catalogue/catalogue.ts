@@ -27,6 +27,7 @@ import type {
   PieceClass,
   Phrase,
   Product,
+  Prevention,
   Protection,
   RefusalText,
   Resident,
@@ -69,6 +70,7 @@ export interface RawCatalogue {
   targets: Target[];
   keeping: Keeping[];
   discards: Discard[];
+  preventions: Prevention[];
   vessels: Vessel[];
   solutions: Solution[];
   freed: Freed[];

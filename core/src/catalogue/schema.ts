@@ -758,6 +758,26 @@ export const KeepingSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** What keeps a mark from coming back, by surface and mark; what is named of each kind must hold, any of it. */
+export const PreventionSchema = Type.Object(
+  {
+    ...Named,
+    when: Type.Object(
+      {
+        materials: Type.Optional(Type.Array(Id)),
+        families: Type.Optional(Words),
+        soils: Type.Optional(Type.Array(Id)),
+        natures: Type.Optional(Words),
+      },
+      { additionalProperties: false },
+    ),
+    says: Type.String({ minLength: 3 }),
+    because: Type.String({ minLength: 3 }),
+    /** When it is looked at again. */
+    look_days: Type.Number({ minimum: 1, maximum: 730 }),
+  },
+  { additionalProperties: false },
+);
 /** Where what is left of a product goes, by what it is; the first of the list that holds decides, the strictest stand first. */
 export const DiscardSchema = Type.Object(
   {
@@ -1192,6 +1212,7 @@ export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
 export type Target = Static<typeof TargetSchema>;
 export type Keeping = Static<typeof KeepingSchema>;
+export type Prevention = Static<typeof PreventionSchema>;
 export type Discard = Static<typeof DiscardSchema>;
 export type Vessel = Static<typeof VesselSchema>;
 export type Protection = Static<typeof ProtectionSchema>;
@@ -1327,6 +1348,7 @@ export const catalogueSchemas = {
   targets: TargetSchema,
   keeping: KeepingSchema,
   discards: DiscardSchema,
+  preventions: PreventionSchema,
   vessels: VesselSchema,
   solutions: SolutionSchema,
   freed: FreedSchema,

@@ -7,6 +7,7 @@ export * from './identify';
 export * from './job';
 export * from './several';
 export * from './laundry';
+export * from './prevent';
 export { choiceOf, choicesOf } from './stances';
 export { isWashed } from './hygiene';
 export { doseWords } from './steps';

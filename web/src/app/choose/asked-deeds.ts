@@ -17,9 +17,12 @@ export class AskedDeeds {
   private readonly household = inject(Store).selectSignal(selectHousehold);
   private readonly shopping = inject(Store).selectSignal(selectShopping);
   readonly noting = deedsFrom('choose: rinsed');
+  readonly looking = deedsFrom('choose: look again');
   private readonly beginning = deedsFrom('choose: begin');
   private readonly listing = deedsFrom('choose: shopping list');
-  readonly trouble = computed(() => this.noting.trouble() ?? this.beginning.trouble() ?? this.listing.trouble());
+  readonly trouble = computed(
+    () => this.noting.trouble() ?? this.looking.trouble() ?? this.beginning.trouble() ?? this.listing.trouble(),
+  );
   /** What needed no deed. */
   readonly said = signal<string | null>(null);
 
@@ -35,6 +38,14 @@ export class AskedDeeds {
     const entry = { kind: 'rinse' as const, spot: spot.id, rinsed: times, ...(aired ? { aired } : {}) };
     const words = `${times === 2 ? 'rinsed twice' : 'rinsed once'}${aired ? ' and aired' : ''}`;
     this.noting.ask({ does: 'write', entry }, `${capital(spot.name)}: ${words}.`);
+  }
+  /** The spot is looked at every so many days from now on. */
+  lookAgain(days: number): void {
+    const { id, version, name } = this.asked.spot()!;
+    this.looking.ask(
+      { does: 'change', on: 'spots', id, version, fields: { interval_days: days } },
+      `${capital(name)}: looked at every ${days === 1 ? 'day' : `${days} days`}.`,
+    );
   }
   /** What the rung needs and nobody has, on the list once. */
   shop(reason: string): void {

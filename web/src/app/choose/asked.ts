@@ -13,6 +13,7 @@ import {
   laundryOf,
   ledgerOfSpot,
   ownedBy,
+  preventionsOf,
   pricesOf,
   profileOf,
   type Question,
@@ -113,6 +114,12 @@ export class Asked {
   readonly laundry = computed(() => {
     const q = this.question();
     return q && this.answer()?.ok ? laundryOf(q.question, q.context, this.knowledge.catalogue()!) : null;
+  });
+  readonly preventions = computed(() => {
+    const c = this.knowledge.catalogue();
+    const material = c?.materials.get(this.face()?.split('/')[0] ?? '');
+    const soil = c?.soils.get(this.soil() ?? '');
+    return c && material && soil && this.answer()?.ok ? preventionsOf(material, soil, c) : [];
   });
   readonly rung = computed<Rung | null>(() => {
     const a = this.advice();

@@ -23,6 +23,7 @@ import { InTheWash } from './in-the-wash';
 import { Ladder } from './ladder';
 import { RungDetail } from './rung-detail';
 import { RungCompare } from './rung-compare';
+import { StaysOff } from './stays-off';
 import { Ways } from './ways';
 import { WhyNot, type WhyNotData } from './why-not';
 
@@ -44,6 +45,7 @@ import { WhyNot, type WhyNotData } from './why-not';
     RungCompare,
     RungDetail,
     SourceNote,
+    StaysOff,
     Ways,
   ],
   templateUrl: './choose.page.html',
