@@ -23,7 +23,7 @@ run(process.execPath, [
   'core',
   'server',
   '--testPathPatterns',
-  'mixing/properties',
+  '(mixing|method)/properties',
   'household/(deeds|kept)',
   'server/test/transfer',
 ]);
