@@ -23,6 +23,8 @@ export interface Need {
   item: string;
   name: string;
   where: string | null;
+  /** What the house has that does as well, where it has this nowhere. */
+  instead: { name: string; where: string } | null;
 }
 
 /** One rung in full: steps, strength in own spoons, what to wear, what it must not meet, and what is missing. */
@@ -91,7 +93,9 @@ export class RungDetail {
         ? ''
         : this.missing().length === 0
           ? ` All of it is at hand: ${shelves.join(', ')}.`
-          : ` Missing here: ${this.names(this.missing())}.`;
+          : ` Missing here: ${this.names(this.missing())}.${this.missing()
+              .flatMap(({ instead: x }) => (x ? ` ${capital(x.name)} does as well: ${x.where}.` : ''))
+              .join('')}`;
     const seen = r.evidence
       ? ` Worked here ${figure(r.evidence.worked)} of ${r.evidence.of} times${r.evidence.worked % 1 ? ' (partly counts half)' : ''}.`
       : '';
@@ -133,13 +137,26 @@ export function needsOf(
       : []),
     rung.tool,
   ];
-  return ids.map((item) => {
+  const standsIn = (item: string): string | null => {
     const rows = stock.filter((s) => s.item === item && s.onHand > 0);
     const best = rows.find((s) => kits.find((k) => k.id === s.kit)?.room === room) ?? rows[0];
+    return best ? (kits.find((k) => k.id === best.kit)?.name ?? null) : null;
+  };
+  const asWell = (item: string): Need['instead'] => {
+    const others =
+      item === rung.tool
+        ? rung.orWith.map(({ tool, name }) => ({ item: tool, name }))
+        : rung.or.map(({ product, name }) => ({ item: product, name }));
+    const here = others.find((o) => standsIn(o.item) !== null);
+    return here ? { name: here.name, where: standsIn(here.item)! } : null;
+  };
+  return ids.map((item) => {
+    const where = standsIn(item);
     return {
       item,
       name: (c.products.get(item) ?? c.tools.get(item))!.name,
-      where: best ? (kits.find((k) => k.id === best.kit)?.name ?? null) : null,
+      where,
+      instead: where === null ? asWell(item) : null,
     };
   });
 }
