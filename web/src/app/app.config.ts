@@ -13,11 +13,7 @@ export const config: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideIcons(),
-    provideRouter(
-      routes,
-      withComponentInputBinding(),
-      withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
-    ),
+    provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'top' })),
     provideStore(),
     provideState(household),
     provideState(deedsFeature),
