@@ -3,8 +3,7 @@ import { judge, resolveItems } from '../mixing';
 import { significant } from '../quantity';
 import { faceOf } from './advise';
 import { productOptions } from './options';
-import { refuseProduct } from './refuse';
-import { holdsFor } from './refuse';
+import { holdsFor, refuseProduct } from './refuse';
 import { ledBy } from './remedies';
 import { choicesOf } from './stances';
 import { theresOf } from './there';
@@ -144,7 +143,9 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
       text: `${material.name} takes ${care.max_C} °C, ${care.process} process, where no label says less`,
       source: sourceOfCare,
     },
-    ...(cold ? [{ text: `${soil.name} and warmth: ${cold}`, source: sourceOfSoil }] : []),
+    ...(cold
+      ? [{ text: `${soil.name}, washed warm or dried while it is there, stays: ${cold}`, source: sourceOfSoil }]
+      : []),
     ...(germs
       ? [
           {
@@ -164,7 +165,7 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
       ? [
           {
             text: 'Rinse the mark through from the back with cold water.',
-            because: cold ?? 'what is rinsed out is not washed into the rest',
+            because: 'what is rinsed out cold is not fixed by the wash, and does not go into the rest of the load',
           },
         ]
       : []),
