@@ -26,15 +26,16 @@ const DESK = ['performance', 'accessibility', 'best-practices'];
 
 /**
  * Every place of a running server through Lighthouse, on a desk and on a phone; `say(what, figure)` is told each. With
- * `--only=/rooms,/kits` some of them, with `--why` what took points off.
+ * `--only=/rooms,/kits` some of them, with `--on=phone` on one of the two, with `--why` what took points off.
  */
 export function lighthouse(url, say) {
-  const only = process.argv.find((a) => a.startsWith('--only='))?.slice(7);
+  const said = (name) => process.argv.find((a) => a.startsWith(`--${name}=`))?.slice(name.length + 3);
+  const [only, on] = [said('only'), said('on')];
   for (const p of PLACES.filter((x) => !only || only.split(',').some((o) => x.startsWith(o))))
     for (const [where, categories, goal] of [
       ['desktop', DESK, '95, 100, 100'],
       ['phone', DESK.slice(0, 1), '85'],
-    ]) {
+    ].filter(([where]) => !on || where === on)) {
       const r = spawnSync(
         join(root, 'node_modules/.bin/lighthouse'),
         [
