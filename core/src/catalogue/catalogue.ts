@@ -129,8 +129,8 @@ export interface OwnRecord {
   changes?: Record<string, unknown>;
 }
 
-/** What a product was made for holds for what was in it: with other contents its limits count everywhere. */
-const MADE_BY = ['contents', 'pH', 'strength'];
+/** What a thing was made for holds as it was: with other contents, or rougher, its limits count everywhere. */
+const MADE_BY = ['contents', 'pH', 'strength', 'hardness_mohs', 'abrasive', 'scrub'];
 /**
  * The shipped catalogue with a household's own products, materials, soils and tools laid over it.
  * An own record takes everything from the one it is based on, so that a correction of the shipped

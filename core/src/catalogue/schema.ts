@@ -377,6 +377,8 @@ export const ToolSchema = Type.Object({
   faces: Type.Union([Type.Number(), Type.Null()]),
   class: oneOf(['any', 'floor', 'dust', 'kitchen', 'toilet', 'glass', 'basin']),
   suits: oneOf(['hard', 'soft', 'both']),
+  /** Surfaces (`material/finish`) that it is made for: there it is not too rough. */
+  madeOn: Type.Optional(Words),
   mechanisms: Mechanisms,
   lifetime: Type.Union([Type.Number(), Type.Null()]),
   wash: Type.String(),
@@ -1042,6 +1044,8 @@ export const TuningSchema = Type.Object({
   bodyFromLift: Type.Number(),
   suffices: Type.Number(),
   mergeWithin: Type.Number(),
+  /** What does as well costs the surface and the hands at most so much more. */
+  asWellWithin: Type.Number(),
   /** Share of what a soil’s best chemistry lifts from which another is a remedy of it too. */
   remedyFrom: Type.Number(),
   mostRungs: Type.Integer(),

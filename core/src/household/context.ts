@@ -104,7 +104,8 @@ export function questionOfSpot(
     ? 'bowl'
     : spot.kinds.includes('toilet')
       ? 'toilet'
-      : spot.band === 'floor'
+      : // what belongs to a fixture (a shower tray) lies low and is no floor: no mop comes to it
+        spot.band === 'floor' && !spot.fixture
         ? 'floor'
         : null;
   const residents = residentsOf(spot, h, catalogue);

@@ -5,9 +5,6 @@ import type { Stand } from './ladder';
 import { ledBy } from './remedies';
 import type { ChemOption, Context, Face, Question, ToolOption } from './types';
 
-/** At most so many are named. */
-const MOST = 5;
-
 /**
  * Other products that do as well in the place of a rung: made for the same chemistry, with the same tool, each put on
  * in the gentlest way that suffices (or does as much, where the rung itself does not suffice). Gentlest first.
@@ -25,6 +22,7 @@ export function insteadOf(
   if (!product || rung.chem.plain) return [];
   const t = tuning(catalogue);
   const least = Math.min(t.suffices, rung.effect - t.mergeWithin);
+  const most = rung.cost + t.asWellWithin;
   const evidence = evidenceFor(question, context);
   const dry = rung.chem.application.wetness === 'dry';
   const germs = face.soil.hygiene?.asks === 'disinfect';
@@ -37,9 +35,9 @@ export function insteadOf(
     if ((chem.application.wetness === 'dry') !== dry || chem.from !== rung.chem.from) continue;
     const m = method(chem, rung.tool, need, evidence, face, catalogue);
     const had = best.get(other.id);
-    if (m.effect >= least && (!had || m.cost < had.cost)) best.set(other.id, m);
+    if (m.effect >= least && m.cost <= most && (!had || m.cost < had.cost)) best.set(other.id, m);
   }
-  return [...best.values()].sort((a, b) => a.cost - b.cost || (nameOf(a) < nameOf(b) ? -1 : 1)).slice(0, MOST);
+  return [...best.values()].sort((a, b) => a.cost - b.cost || (nameOf(a) < nameOf(b) ? -1 : 1));
 }
 
 /** Tools that something wet (or nothing, dry) may be worked with here, each weighed once. */
@@ -63,6 +61,7 @@ export function insteadWith(
 ): Method[] {
   const t = tuning(catalogue);
   const least = Math.min(t.suffices, rung.effect - t.mergeWithin);
+  const most = rung.cost + t.asWellWithin;
   const evidence = evidenceFor(question, context);
   const dry = rung.chem.application.wetness === 'dry' && !rung.chem.product;
   return (
@@ -70,9 +69,8 @@ export function insteadWith(
       // a blade is held as its own rung says, never in passing
       .filter(({ tool }) => tool.id !== rung.tool.tool.id && !tool.blade && (!tool.alone || rung.chem.plain))
       .map((x) => method(rung.chem, x, need, evidence, face, catalogue))
-      .filter((m) => m.effect >= least)
+      .filter((m) => m.effect >= least && m.cost <= most)
       .sort((a, b) => usual(b) - usual(a) || a.cost - b.cost || (a.tool.tool.name < b.tool.tool.name ? -1 : 1))
-      .slice(0, MOST)
   );
 }
 const usual = ({ tool }: Method): number => (tool.tool.usual ? 1 : 0);

@@ -1,4 +1,5 @@
 import {
+  advise,
   faceById,
   type FaceWhen,
   type Material,
@@ -6,6 +7,7 @@ import {
   percentInUse,
   type Product,
   type Soil,
+  type Tool,
   tuning,
 } from '@dolly-tub/core';
 import { catalogue as c } from '../../../checks/catalogue-for-tests';
@@ -338,6 +340,35 @@ describe('what a product is made for', () => {
     const acid = own({ pH: { min: 0, max: 1, of: 'neat' } });
     expect(verdictsOf(acid, 'brass/bare').every((v) => 'refusal' in v)).toBe(true);
     expect(verdictsOf({ ...polish, madeOn: [] }, 'copper/bare').every((v) => 'refusal' in v)).toBe(true);
+  });
+});
+
+describe('what a tool is made for', () => {
+  const ask = (material: string, finish: string | null, soil: string, zone?: string) => {
+    const a = advise({ material, finish, soil, ...(zone ? { zone } : {}) }, {}, c);
+    if (!a.ok) throw new Error(a.problems[0]!.message);
+    return a.value.considered;
+  };
+  test('each surface is one, is of its kind, and does not refuse it for its roughness', () => {
+    const made = [...c.tools.values()].filter((t) => t.madeOn);
+    expect(made.length).toBeGreaterThan(3);
+    for (const t of made)
+      for (const face of t.madeOn!) {
+        const m = faceById(face, c)!;
+        expect(m.soft).toBe(t.suits === 'soft');
+        const [material, finish] = face.split('/');
+        const said = ask(material!, finish ?? null, 'limescale', { toilet: 'bowl', floor: 'floor' }[t.class as string]);
+        expect([t.id, face, said[t.id]!.refusal]).toEqual([t.id, face, undefined]);
+      }
+  });
+  test('and no other surface bears it for that, nor a rougher one of one’s own', () => {
+    expect(ask('glazed-tile', 'gloss', 'toilet-ring', 'bowl')['pumice']!.status).toBe('refused');
+    expect(ask('porcelain-tile', 'polished', 'mud', 'floor')['scrub-brush']!.status).toBe('refused');
+    expect(ask('porcelain-tile', null, 'mud', 'floor')['scrub-brush']!.status).toBe('refused');
+    const own = (changes: Partial<Tool>) =>
+      overlay(c, { tools: [{ id: 'mine', basedOn: 'pumice', name: 'Mine', changes }] }).tools.get('mine')!;
+    expect(own({}).madeOn).toEqual(['vitreous-china']);
+    expect(own({ hardness_mohs: 9 }).madeOn).toBeUndefined();
   });
 });
 

@@ -1,4 +1,4 @@
-import { type Catalogue, sourceOf, type Tool, tuning } from '../../catalogue';
+import { type Catalogue, faceIdOf, sourceOf, type Tool, tuning } from '../../catalogue';
 import { capital } from '../../reason';
 import { significant } from '../../quantity';
 import { stanceRefusesTool } from '../stances';
@@ -61,9 +61,11 @@ const steam: ToolRule = (t, face, _h, c) =>
   t.mechanisms['steam'] && !face.material.steam
     ? refusal('steam', { face: face.material.name }, of(face, 'steam', c), c, `steam against ${face.material.name}`)
     : null;
-const abrasive: ToolRule = (t, { material }, _h, c) =>
-  t.abrasive !== 'none' && !(t.finePolish && polishes(material))
-    ? abrasiveOn(t.name, t.hardness_mohs ?? tuning(c).mohsUnknown, material, c)
+/** Made for this very surface: its roughness is what it is there for. */
+const isMadeFor = (t: Tool, face: Face): boolean => t.madeOn?.includes(faceIdOf(face.material)) ?? false;
+const abrasive: ToolRule = (t, face, _h, c) =>
+  t.abrasive !== 'none' && !isMadeFor(t, face) && !(t.finePolish && polishes(face.material))
+    ? abrasiveOn(t.name, t.hardness_mohs ?? tuning(c).mohsUnknown, face.material, c)
     : null;
 const kindOfSoil: ToolRule = (t, face, _h, c) =>
   (t.forOrders && !t.forOrders.includes(face.soil.order)) || (t.forNatures && !t.forNatures.includes(face.soil.nature))
@@ -122,7 +124,7 @@ const fragile: ToolRule = (t, face, _h, c) =>
 const tooRough: ToolRule = (t, face, _h, c) => {
   const limit = tuning(c).scrubLimit[face.material.scrub]!;
   // a blade is held flat: what bears one bears it, whatever scrubbing it bears
-  return t.scrub > limit && !(t.blade && face.material.blade)
+  return t.scrub > limit && !isMadeFor(t, face) && !(t.blade && face.material.blade)
     ? refusal(
         'scrub',
         { face: face.material.name },

@@ -1,7 +1,7 @@
 import { MatExpansionModule } from '@angular/material/expansion';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   type Catalogue,
@@ -26,6 +26,9 @@ export interface Need {
   /** What the house has that does as well, where it has this nowhere. */
   instead: { name: string; where: string } | null;
 }
+
+/** So many that do as well are named at once; the others by one tap. */
+const AT_ONCE = 5;
 
 /** One rung in full: steps, strength in own spoons, what to wear, what it must not meet, and what is missing. */
 @Component({
@@ -65,9 +68,16 @@ export class RungDetail {
   );
   protected readonly missing = computed(() => this.needs().filter((n) => n.where === null));
   /** Tools that do as well as its own. */
+  protected readonly all = linkedSignal({ source: this.rung, computation: () => false });
+  protected readonly more = computed(() => {
+    const { or, orWith } = this.rung();
+    return Math.max(0, or.length - AT_ONCE) + Math.max(0, orWith.length - AT_ONCE);
+  });
+  protected readonly otherProducts = computed(() => this.rung().or.slice(0, this.all() ? undefined : AT_ONCE));
   protected readonly otherTools = computed(() =>
     this.rung()
-      .orWith.map((o) => o.name)
+      .orWith.slice(0, this.all() ? undefined : AT_ONCE)
+      .map((o) => o.name)
       .join(', '),
   );
   /** The chemistry that it stands for, of a rung to climb to. */
