@@ -56,6 +56,7 @@ describe('whole answers, by hand', () => {
       },
       window: { min: 1.8, max: expect.closeTo(2.2, 12), target: null, name: null, inside: true },
       stockStrength: { percent: 10, low: 10, high: 10, basis: 'w/v' },
+      read: null,
       warnings: [],
       because: [
         {
@@ -90,6 +91,7 @@ describe('whole answers, by hand', () => {
         inside: true,
       },
       stockStrength: { percent: 5.25, low: 5.25, high: 5.25, basis: 'w/w' },
+      read: null,
       warnings: [],
       because: [
         {
@@ -190,6 +192,36 @@ describe('whole answers, by hand', () => {
       water_mL: expect.closeTo(900, 9),
       strength: { percent: 0.5, ppm: 5000 },
     }));
+  test('every kind of ratio, of a stock that is named and of one that is not', () => {
+    const of = (ratio: string, product?: string, mL = 1000) =>
+      answer({ stock: product ? { product } : { percent: 10 }, target: { ratio }, final: { mL } });
+    // a share of the bottle: ten mL of a hundred of what is 10 %
+    expect(of('10 %').strength.percent).toBeCloseTo(1, 12);
+    expect(of('1:10').read).toMatchObject({ taken: { form: '1+9' }, other: { form: '1+10' }, differs: 10 / 11 - 1 });
+    expect(of('1:10').because.at(-1)!.text).toMatch(/Taken as 1\+9, .* Read as 1\+10, .* it is 9\.09 % weaker/);
+    expect(of('1 in 10').read).toMatchObject({ other: null, differs: 0 });
+    // a strength of what works, where it has published ones: not a twentieth of it
+    expect(of('0.1 %', 'chlorine-bleach').strength.percent).toBeCloseTo(0.1, 12);
+    expect(of('1000 ppm', 'chlorine-bleach').strength.ppm).toBeCloseTo(1000, 9);
+    expect(of('1:50', 'chlorine-bleach').strength.percent).toBeCloseTo((5.25 * 1.08) / 50, 9);
+    // grams of the powder, whole tablets of their weight
+    expect(of('30 g/L', 'citric-descaler').stock_g).toBeCloseTo(30, 9);
+    expect(of('1 tablet per litre', 'descaler-tablets').tablets).toMatchObject({ count: 1, each_g: 16 });
+    expect(of('2 tablets per bottle', 'descaler-tablets', 2000).tablets!.count).toBe(2);
+    // so much in this bottle
+    expect(of('20 mL per bottle').stock_mL).toBeCloseTo(20, 12);
+    expect(of('3 drops per bottle', 'dish-detergent', 500).stock_mL).toBeCloseTo(0.15, 12);
+  });
+  test('a capful that was weighed here counts for the common one', () => {
+    const cap: Measure = { ...spoon('mine', 22), name: 'capful' };
+    const r = dilute(
+      { stock: { percent: 10 }, target: { ratio: 'a capful made up to 1 L' }, final: { mL: 1000 } },
+      catalogue,
+      [cap],
+    );
+    // a form has four figures: 1+44.45
+    expect(r.ok && r.value.stock_mL).toBeCloseTo(22, 2);
+  });
   test('no rounding passes the strongest that was allowed, and spoons stay within a fifth', () => {
     const bleach = { stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 750 } };
     expect(answer(bleach, 0.11).window.max).toBeCloseTo(0.11, 12);
@@ -236,7 +268,9 @@ describe('what cannot be, in a sentence', () => {
     [{ target: { ppm: -5 } }, /^\/target The wanted/],
     [{ target: { percent: 10.001 } }, /^\/target 10 % is stronger than the 10 %/],
     [{ target: { ratio: 'a bit' } }, /^\/target\/ratio .*is not a ratio/],
-    [{ target: { ratio: '3 drops per bottle' } }, /^\/target\/ratio Say how big the bottle is/],
+    [{ target: { ratio: '1 cup per bottle' } }, /^\/target\/ratio That is more than the bottle holds/],
+    [{ target: { ratio: '2 tablets per litre' } }, /^\/target\/ratio How much is one of them\? Weigh one/],
+    [{ target: { ratio: '10 moons a litre' } }, /^\/target\/ratio .*from "moons" on/],
     [{ measures: ['no-spoon'] }, /^\/measures\/0 "no-spoon" is no measure/],
     [{ measures: ['red', 'no-spoon'] }, /^\/measures\/1 "no-spoon"/],
     [{ measures: ['red', 'metric-tsp'] }, null],

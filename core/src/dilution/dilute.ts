@@ -1,5 +1,13 @@
-import { type Catalogue, isSolid, type Measure, type Product, type Target } from '../catalogue';
-import { formatVolume, type MeasureSystem, parseRatio, significant } from '../quantity';
+import { type Catalogue, isSolid, type Measure, type Product, type Table, type Target } from '../catalogue';
+import {
+  formatVolume,
+  type MeasureSystem,
+  parseRatio,
+  type RatioAnswer,
+  type RatioReading,
+  significant,
+  vagueId,
+} from '../quantity';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { agedBleachRange } from './ageing';
 import { kitchenRound, type KitchenMeasure } from './kitchen';
@@ -24,6 +32,8 @@ export interface DiluteAnswer {
   /** Window that the strength must stay in, and the named target it belongs to. */
   window: { min: number; max: number; target: string | null; name: string | null; inside: boolean };
   stockStrength: { percent: number; low: number; high: number; basis: string };
+  /** How a ratio was read, the other way to read it, and how much stronger (weaker below 0) that would be; else null. */
+  read: { taken: RatioReading; other: RatioReading | null; differs: number } | null;
   warnings: string[];
   because: Reason[];
 }
@@ -67,9 +77,9 @@ export function dilute(
   const s = readStock(q, catalogue, because, warnings);
   if (!s.ok) return s;
   const stock = s.value;
-  const wanted = readTarget(q, stock, catalogue, system);
+  const wanted = readTarget(q, stock, measuresWith(ownMeasures, catalogue), system);
   if (!wanted.ok) return wanted;
-  const percent = wanted.value;
+  const { percent, read } = wanted.value;
   // as it is sold, in the grams a 100 mL that a mix is counted in: 5.25 % of what weighs 1.08 g/mL is 5.67
   const neat = Math.max(stock.percent, stock.solid ? 0 : stock.percent * stock.perPercent * 100);
   if (percent > neat * (1 + 1e-9))
@@ -120,6 +130,13 @@ export function dilute(
       text: `${target.window} for ${target.for}; keep it wet ${target.contact_min.min} to ${target.contact_min.max} min. The label of your product wins.`,
       source: target.basis.default,
     });
+  if (read)
+    because.push({
+      text: read.other
+        ? `Taken as ${read.taken.form}, ${read.taken.says}. Read as ${read.other.form}, ${read.other.says}, it is ${fmt(Math.abs(read.differs) * 100)} % ${read.differs < 0 ? 'weaker' : 'stronger'}.`
+        : `Taken as ${read.taken.form}, ${read.taken.says}.`,
+      source: 'common-practice',
+    });
   // said as it is, whatever it was asked for: thinned alcohol promises nothing
   if (isThinnedAlcohol(stock.product, percent, catalogue))
     warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
@@ -150,11 +167,18 @@ export function dilute(
       name: target?.name ?? null,
       inside: percent >= within.min && percent <= within.max,
     },
+    read,
     stockStrength: { percent: stock.percent, low: stock.low, high: stock.high, basis: stock.basis },
     warnings,
     because,
   });
 }
+
+/** The household's own squirt, capful or scoop, as it was weighed here, in place of the common one. */
+export const measuresWith = (own: readonly Measure[], catalogue: Catalogue): Table<Measure> =>
+  own.length
+    ? new Map([...catalogue.measures, ...own.map((m): [string, Measure] => [vagueId(m.name) ?? m.id, m])])
+    : catalogue.measures;
 
 function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], warnings: string[]): Result<Stock> {
   const given = [q.stock.percent, q.stock.ppm, q.stock.product].filter((x) => x !== undefined);
@@ -209,21 +233,50 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
     targets: targetsOf(product, catalogue),
   });
 }
-function readTarget(q: DiluteQuestion, stock: Stock, catalogue: Catalogue, system: MeasureSystem): Result<number> {
+/** What is wanted, in the stock's own percent of the finished mix, and how a ratio was read. */
+interface Wanted {
+  percent: number;
+  read: DiluteAnswer['read'];
+}
+function readTarget(q: DiluteQuestion, stock: Stock, measures: Table<Measure>, system: MeasureSystem): Result<Wanted> {
   const t = q.target;
   if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1)
     return bad('/target', 'Say what you want in one way: percent, ppm, or a ratio.');
   if (t.ratio !== undefined) {
-    const r = parseRatio(t.ratio, catalogue.measures, system);
+    const r = parseRatio(t.ratio, measures, system);
     if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, path: '/target/ratio' })) };
-    const first = r.value.readings[0];
-    if (!first) return bad('/target/ratio', 'Say how big the bottle is, for example 3 drops per 500 mL.');
-    const share = first.partsStock / (first.partsStock + first.partsWater);
-    return ok(share * stock.percent * stock.perPercent * 100);
+    return ofRatio(r.value, q.final.mL, stock);
   }
   const percent = t.percent ?? t.ppm! / stock.ppmPerPercent;
   if (!(percent > 0)) return bad('/target', 'The wanted strength must be more than 0.');
-  return ok(percent);
+  return ok({ percent, read: null });
+}
+/** A ratio with the bottle and the stock known: what it asks for, as percent of the stock's own. */
+function ofRatio(ratio: RatioAnswer, final_mL: number, stock: Stock): Result<Wanted> {
+  const neat = stock.percent * stock.perPercent * 100;
+  const [first, second] = ratio.readings;
+  const only = (percent: number): Result<Wanted> => ok({ percent, read: null });
+  const grams = (g: number, mL: number): Result<Wanted> =>
+    only(stock.product ? (g / mL) * stock.percent : (g / mL) * 100);
+  if (ratio.pieces) {
+    const each_g = stock.product?.tablet_g;
+    if (!each_g) return bad('/target/ratio', 'How much is one of them? Weigh one, and write grams a litre.');
+    return grams(ratio.pieces.count * each_g, ratio.pieces.in_mL ?? final_mL);
+  }
+  if (ratio.amount_mL !== undefined) {
+    if (ratio.amount_mL > final_mL) return bad('/target/ratio', 'That is more than the bottle holds.');
+    return only((ratio.amount_mL / final_mL) * neat);
+  }
+  const { strength } = ratio;
+  if (strength && 'ppm' in strength) return only(strength.ppm / stock.ppmPerPercent);
+  if (strength && 'gPerL' in strength) return grams(strength.gPerL, 1000);
+  // what has strengths of its own that are published is asked for by them; of another, so much of the bottle
+  if (strength && stock.targets.length) return only(strength.percent);
+  const share = (r: RatioReading): number => r.partsStock / (r.partsStock + r.partsWater);
+  return ok({
+    percent: share(first!) * neat,
+    read: { taken: first!, other: second ?? null, differs: second ? share(second) / share(first!) - 1 : 0 },
+  });
 }
 
 /** The published window that the wanted strength falls into, of those that this product may be measured for. */
