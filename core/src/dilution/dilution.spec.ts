@@ -1,4 +1,13 @@
-import { dilute, inPercentOf, kitchenRound, parseNumber, parseRatio, ppmPerPercent, targetsOf } from '@dolly-tub/core';
+import {
+  dilute,
+  inPercentOf,
+  kitchenCost,
+  kitchenRound,
+  parseNumber,
+  parseRatio,
+  ppmPerPercent,
+  targetsOf,
+} from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
 import { inCorpusWords, isAsAsked, RATIO_CORPUS } from '../../checks/ratios';
@@ -124,6 +133,61 @@ describe('in the kitchen', () => {
       { numRuns: runs(2000) },
     );
   });
+  test('as few and as near as trying out everything', () => {
+    const drawer = [...spoons, ...['us-floz', 'us-cup', 'capful'].map((m) => catalogue.measures.get(m)!)];
+    const parts: Record<string, number> = { spoon: 2, cup: 4, jug: 4, vague: 1 };
+    let found = 0;
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 1200, noNaN: true }),
+        fc.double({ min: 0.005, max: 0.25, noNaN: true }),
+        fc.shuffledSubarray(drawer, { minLength: 1, maxLength: 3 }),
+        (target, slack, mine) => {
+          const [low, high] = [target * (1 - slack), target * (1 + slack)];
+          const all = mine.map((measure) =>
+            Array.from({ length: 12 * parts[measure.kind]! }, (_, i) => ({
+              measure,
+              count: (i + 1) / parts[measure.kind],
+            })),
+          );
+          const one = all.flat().map((p) => [p]);
+          const two = all.flatMap((a, i) => all.slice(i + 1).flatMap((b) => a.flatMap((p) => b.map((q) => [p, q]))));
+          const costs = [...one, ...two]
+            .filter((picks) => {
+              const v = picks.reduce((n, p) => n + p.count * p.measure.volume_mL, 0);
+              const scoops = picks.reduce((n, p) => n + Math.ceil(p.count), 0);
+              return v >= low - 1e-9 && v <= high + 1e-9 && scoops <= 12;
+            })
+            .map((picks) => kitchenCost(picks, target));
+          const got = kitchenRound(target, low, high, mine);
+          if (!costs.length) return got === null;
+          found++;
+          const picks = got!.parts.map((p) => ({ measure: mine.find((m) => m.id === p.measure)!, count: p.count }));
+          return Math.abs(kitchenCost(picks, target) - Math.min(...costs)) < 1e-9;
+        },
+      ),
+      { numRuns: runs(2000) },
+    );
+    expect(found).toBeGreaterThan(runs(2000) / 3);
+  });
+  test.each([
+    // a scoop less is worth two per cent
+    [500, 'metric-tsp metric-tbsp metric-cup', '2 cups'],
+    [505, 'metric-tsp metric-tbsp metric-cup', '2 cups'],
+    [7.5, 'metric-tsp metric-tbsp metric-cup', '½ tablespoon'],
+    [190, 'metric-tsp metric-tbsp metric-cup', '¾ cup'],
+    [130, 'metric-tbsp', '8½ tablespoons'],
+    [20, 'capful', '2 capfuls'],
+  ])('%d mL from %s is %s', (mL, ids, text) =>
+    expect(
+      kitchenRound(
+        mL,
+        mL * 0.9,
+        mL * 1.1,
+        ids.split(' ').map((m) => catalogue.measures.get(m)!),
+      )?.text,
+    ).toBe(text),
+  );
   test('none when no spoon fits', () => expect(kitchenRound(0.2, 0.19, 0.21, spoons)).toBeNull());
   test('the error is signed and relative to the strength', () => {
     const a = ok({ stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 750 } });
