@@ -37,6 +37,20 @@ export const SubstanceSchema = Type.Object({
       strongAnions: Type.Number(),
     }),
   ),
+  /**
+   * An acid for limescale: protons that a formula unit gives to it; grams of calcite a gram that stay in clear solution,
+   * where a salt of its own falls out before all is used; what that salt is.
+   */
+  dissolvesLime: Type.Optional(
+    Type.Object(
+      {
+        protons: Type.Integer({ minimum: 1, maximum: 4 }),
+        clear: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2 })),
+        leaves: Type.Optional(Type.String()),
+      },
+      { additionalProperties: false },
+    ),
+  ),
   /** Mohs. */
   hardness: Type.Optional(Type.Number({ minimum: 0.5, maximum: 10 })),
   /** Of the pure liquid or solid at 25 °C; what stands over a solution in water is in `solutions`. */
