@@ -17,6 +17,7 @@ import {
   casIsValid,
 } from '@dolly-tub/core';
 import { catalogue } from './catalogue-for-tests';
+import { ratioOf } from './ratios';
 
 /** Outside checks, grouped by the published source that they are held to. */
 const pH = (solutes: Solute[], options = {}): number => {
@@ -179,22 +180,20 @@ describe('CDC Guideline for Disinfection and Sterilization 2008', () => {
     [5.25, 5250],
     [6.15, 6150],
   ])('1:10 of %d %% is %d ppm', (p, ppm) =>
-    expect(make({ stock: { percent: p }, target: { ratio: '1:10' }, final: { mL: 1000 } }).strength.ppm).toBeCloseTo(
-      ppm,
-      3,
-    ),
+    expect(
+      make({ stock: { percent: p }, target: { ratio: ratioOf('1:10') }, final: { mL: 1000 } }).strength.ppm,
+    ).toBeCloseTo(ppm, 3),
   );
   test.each([
     [5.25, 525],
     [6.15, 615],
   ])('1:100 of %d %% is %d ppm', (p, ppm) =>
-    expect(make({ stock: { percent: p }, target: { ratio: '1:100' }, final: { mL: 1000 } }).strength.ppm).toBeCloseTo(
-      ppm,
-      3,
-    ),
+    expect(
+      make({ stock: { percent: p }, target: { ratio: ratioOf('1:100') }, final: { mL: 1000 } }).strength.ppm,
+    ).toBeCloseTo(ppm, 3),
   );
   test('alcohol 70 % cut half and half is 35 %: told that it does not disinfect', () => {
-    const d = make({ stock: { product: 'isopropanol-70' }, target: { ratio: '50/50' }, final: { mL: 200 } });
+    const d = make({ stock: { product: 'isopropanol-70' }, target: { ratio: ratioOf('50/50') }, final: { mL: 200 } });
     expect(d.strength.percent).toBeCloseTo(35, 6);
     expect(d.warnings.join(' ')).toMatch(/does not disinfect/);
   });

@@ -1,5 +1,13 @@
 import { readFileSync } from 'node:fs';
-import type { MeasureSystem, RatioAnswer, Result } from '@dolly-tub/core';
+import {
+  type Measure,
+  type MeasureSystem,
+  measuresWith,
+  parseRatio,
+  type RatioAnswer,
+  type Result,
+} from '@dolly-tub/core';
+import { catalogue } from './catalogue-for-tests';
 
 /** A text as people say it, with the forms, strength and needs that it must give, or the word that is not understood. */
 export interface RatioCase {
@@ -40,4 +48,10 @@ export function isAsAsked(c: RatioCase, r: Result<RatioAnswer>): boolean {
   const points = /, from "(.+)" on:/.exec(got)?.[1];
   if (word === 'start') return points === c.text[0];
   return points === undefined ? got.toLowerCase().includes(word) : points === word;
+}
+/** A text that is a ratio, read in US measures and those of the drawer. */
+export function ratioOf(text: string, drawer: readonly Measure[] = []): RatioAnswer {
+  const r = parseRatio(text, measuresWith(drawer, catalogue));
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value;
 }

@@ -1,13 +1,5 @@
 import { type Catalogue, isSolid, type Measure, type Product, type Table, type Target } from '../catalogue';
-import {
-  formatVolume,
-  type MeasureSystem,
-  parseRatio,
-  type RatioAnswer,
-  type RatioReading,
-  significant,
-  vagueId,
-} from '../quantity';
+import { formatVolume, type RatioAnswer, type RatioReading, significant, vagueId } from '../quantity';
 import { bad, ok, type Reason, type Result } from '../reason';
 import { agedBleachRange } from './ageing';
 import { kitchenRound, type KitchenMeasure } from './kitchen';
@@ -15,7 +7,8 @@ import { inPercentOf, ppmPerPercent, targetsOf } from './targets';
 
 export interface DiluteQuestion {
   stock: { percent?: number; ppm?: number; product?: string; madeDaysAgo?: number; labelPercent?: number };
-  target: { percent?: number; ppm?: number; ratio?: string };
+  /** One of them; a ratio as it was read (`parseRatio`). */
+  target: { percent?: number; ppm?: number; ratio?: RatioAnswer };
   final: { mL: number };
   measures?: string[];
 }
@@ -67,7 +60,6 @@ export function dilute(
   q: DiluteQuestion,
   catalogue: Catalogue,
   ownMeasures: readonly Measure[] = [],
-  system: MeasureSystem = 'us',
   most = Infinity,
 ): Result<DiluteAnswer> {
   if (!(q.final.mL > 0 && q.final.mL <= 1e6))
@@ -77,7 +69,7 @@ export function dilute(
   const s = readStock(q, catalogue, because, warnings);
   if (!s.ok) return s;
   const stock = s.value;
-  const wanted = readTarget(q, stock, measuresWith(ownMeasures, catalogue), system);
+  const wanted = readTarget(q, stock);
   if (!wanted.ok) return wanted;
   const { percent, read } = wanted.value;
   // as it is sold, in the grams a 100 mL that a mix is counted in: 5.25 % of what weighs 1.08 g/mL is 5.67
@@ -238,15 +230,11 @@ interface Wanted {
   percent: number;
   read: DiluteAnswer['read'];
 }
-function readTarget(q: DiluteQuestion, stock: Stock, measures: Table<Measure>, system: MeasureSystem): Result<Wanted> {
+function readTarget(q: DiluteQuestion, stock: Stock): Result<Wanted> {
   const t = q.target;
   if ([t.percent, t.ppm, t.ratio].filter((x) => x !== undefined).length !== 1)
     return bad('/target', 'Say what you want in one way: percent, ppm, or a ratio.');
-  if (t.ratio !== undefined) {
-    const r = parseRatio(t.ratio, measures, system);
-    if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, path: '/target/ratio' })) };
-    return ofRatio(r.value, q.final.mL, stock);
-  }
+  if (t.ratio !== undefined) return ofRatio(t.ratio, q.final.mL, stock);
   const percent = t.percent ?? t.ppm! / stock.ppmPerPercent;
   if (!(percent > 0)) return bad('/target', 'The wanted strength must be more than 0.');
   return ok({ percent, read: null });

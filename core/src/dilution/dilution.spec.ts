@@ -10,7 +10,7 @@ import {
 } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
-import { inCorpusWords, isAsAsked, RATIO_CORPUS } from '../../checks/ratios';
+import { inCorpusWords, isAsAsked, RATIO_CORPUS, ratioOf } from '../../checks/ratios';
 import { runs } from '../../checks/depth';
 
 const make = (q: Parameters<typeof dilute>[0]) => dilute(q, catalogue);
@@ -45,7 +45,7 @@ describe('C1·V1 = C2·V2', () => {
         fc.double({ min: 1, max: 90, noNaN: true }),
         (n, c) =>
           Math.abs(
-            ok({ stock: { percent: c }, target: { ratio: `1+${n}` }, final: { mL: 1000 } }).strength.percent -
+            ok({ stock: { percent: c }, target: { ratio: ratioOf(`1+${n}`) }, final: { mL: 1000 } }).strength.percent -
               c / (n + 1),
           ) < 1e-9,
       ),

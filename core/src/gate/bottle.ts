@@ -19,7 +19,7 @@ import {
   targetsOf,
 } from '../dilution';
 import { judge, resolveItems } from '../mixing';
-import { type MeasureSystem, significant } from '../quantity';
+import { significant } from '../quantity';
 import { bad, ok, type Problem, type Result } from '../reason';
 import { judgeThere } from './meets';
 import { capital } from '../reason';
@@ -297,11 +297,10 @@ export function makeBottle(
   q: BottleQuestion,
   catalogue: Catalogue,
   ownMeasures: readonly Measure[] = [],
-  system: MeasureSystem = 'us',
 ): Result<BottleAnswer> {
   const product = q.stock.product === undefined ? undefined : catalogue.products.get(q.stock.product);
   const most = product ? strongestAllowed(product, q.label ?? null, catalogue).percent : Infinity;
-  const recipe = dilute(q, catalogue, ownMeasures, system, most * SLACK);
+  const recipe = dilute(q, catalogue, ownMeasures, most * SLACK);
   if (!recipe.ok) return recipe;
   const r = recipe.value;
   if (!product)

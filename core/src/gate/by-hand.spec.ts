@@ -29,6 +29,7 @@ import {
   wearFor,
 } from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
+import { ratioOf } from '../../checks/ratios';
 import { sampled } from '../../checks/depth';
 import { answerOf, together, worseOf } from './types';
 
@@ -501,7 +502,7 @@ describe('a bottle, by hand', () => {
       text: expect.stringMatching(/enter its dose\.$/),
     });
     expect(
-      make('dish-detergent', { ratio: '1+5' }, { label: { max: 40, unit: 'mL/L' } }).gate.because[0]!.text,
+      make('dish-detergent', { ratio: ratioOf('1+5') }, { label: { max: 40, unit: 'mL/L' } }).gate.because[0]!.text,
     ).not.toMatch(/enter its dose/);
   });
   test('weaker than any named target disinfects nothing; at its edge it does', () => {
@@ -636,7 +637,7 @@ describe('a bottle, by hand', () => {
       },
     ]);
     expect(make('chlorine-bleach', { percent: 5 }).gate.because).toHaveLength(2);
-    const neat = make('chlorine-bleach', { ratio: '1+0' });
+    const neat = make('chlorine-bleach', { ratio: ratioOf('1+0') });
     expect([neat.recipe.stock_mL, neat.recipe.water_mL]).toEqual([500, 0]);
     expect(neat.gate.because.map((b) => b.kind)).toEqual(['dose']);
     expect('order' in asks(neat)).toBe(false);

@@ -12,6 +12,7 @@ import {
 } from '@dolly-tub/core';
 import fc from 'fast-check';
 import { catalogue } from '../../checks/catalogue-for-tests';
+import { ratioOf } from '../../checks/ratios';
 import { runs, sampled } from '../../checks/depth';
 
 const product = (id: string) => catalogue.products.get(id)!;
@@ -40,7 +41,7 @@ describe('a bottle', () => {
     ['chlorine-bleach', { ppm: 15920 }, 'dose'],
     ['chlorine-bleach', { percent: 5 }, 'dose'],
     ['pool-trichlor-tablets', { percent: 1 }, 'dose'],
-    ['dish-detergent', { ratio: '1+1' }, 'dose'],
+    ['dish-detergent', { ratio: ratioOf('1+1') }, 'dose'],
     ['boric-acid-powder', { percent: 30 }, 'solubility'],
     ['baking-soda', { percent: 12 }, 'solubility'],
   ] as [string, BottleQuestion['target'], string][])('%s at %j: no, by its %s', (id, target, kind) => {
@@ -52,9 +53,9 @@ describe('a bottle', () => {
     ['chlorine-bleach', { ppm: 100 }],
     ['chlorine-bleach', { ppm: 1000 }],
     ['chlorine-bleach', { ppm: 5000 }],
-    ['white-vinegar', { ratio: '1+1' }],
+    ['white-vinegar', { ratio: ratioOf('1+1') }],
     ['citric-descaler', { percent: 3 }],
-    ['dish-detergent', { ratio: '1+200' }],
+    ['dish-detergent', { ratio: ratioOf('1+200') }],
     ['isopropanol-91', { percent: 70 }],
     ['peroxide-6', { percent: 3 }],
     ['washing-soda', { percent: 5 }],
@@ -83,9 +84,9 @@ describe('a bottle', () => {
   });
   test('the person’s own label opens more of the dose, never more than the strongest target of chlorine', () => {
     const label = { max: 40, unit: 'mL/L' as const };
-    expect(make('dish-detergent', { ratio: '1+30' }).gate.may).toBe('no');
-    expect(make('dish-detergent', { ratio: '1+30' }, { label }).gate.may).not.toBe('no');
-    expect(make('dish-detergent', { ratio: '1+20' }, { label }).gate.may).toBe('no');
+    expect(make('dish-detergent', { ratio: ratioOf('1+30') }).gate.may).toBe('no');
+    expect(make('dish-detergent', { ratio: ratioOf('1+30') }, { label }).gate.may).not.toBe('no');
+    expect(make('dish-detergent', { ratio: ratioOf('1+20') }, { label }).gate.may).toBe('no');
     const bleach = make('chlorine-bleach', { ppm: 15920 }, { label: { max: 500, unit: 'mL/L' } });
     expect(bleach.gate.because[0]!.text).toMatch(/body fluids, 4500 to 6500 ppm/);
   });
@@ -158,7 +159,7 @@ describe('a bottle', () => {
   const target = fc.oneof(
     fc.double({ min: 0.001, max: 100, noNaN: true }).map((percent) => ({ percent })),
     fc.double({ min: 1, max: 50000, noNaN: true }).map((ppm) => ({ ppm })),
-    fc.integer({ min: 1, max: 500 }).map((n) => ({ ratio: `1+${n}` })),
+    fc.integer({ min: 1, max: 500 }).map((n) => ({ ratio: ratioOf(`1+${n}`) })),
   );
   const vessel = fc.constantFrom(null, ...catalogue.vessels.keys());
   test('what may be made is refused by no rule: every product, any strength, any vessel', () => {

@@ -6,12 +6,14 @@ import {
   type Household,
   makeBottle,
   type Measure,
+  measuresWith,
   type MeasureSystem,
   mix,
   type MixItem,
   parseRatio,
   type Problem,
   questionOfSpot,
+  type RatioAnswer,
   readLabel,
   refusalOf,
   type Result,
@@ -56,13 +58,20 @@ export function answering(house: Reading): (name: DoorName, asked: unknown, now:
     return fill ? fill.parts.map((p) => (p.contents ? { label: p.contents } : { product: p.item })) : null;
   };
 
+  /** A ratio in the measures of this household; what is wrong with it is told at `path`. */
+  const ratioIn = (text: string, path: string): RatioAnswer => {
+    const r = parseRatio(text, measuresWith(ownMeasures(), house.catalogue()), system());
+    return unwrap(r.ok ? r : { ok: false, problems: r.problems.map((p) => ({ ...p, path })) });
+  };
+
   const doors: { [K in DoorName]: (asked: Asked<K>, now: Date) => unknown } = {
     mix: (q) => unwrap(mix(q as Parameters<typeof mix>[0], house.catalogue(), inBottle)),
     label: (q) => readLabel(q.text, house.catalogue(), q.corrections),
     dilute(q) {
-      const { recipe, gate, keeps_h, water, open } = unwrap(
-        makeBottle(q as BottleQuestion, house.catalogue(), ownMeasures(), system()),
-      );
+      const { target, ...rest } = q;
+      const ratio = target.ratio === undefined ? undefined : ratioIn(target.ratio, '/target/ratio');
+      const asked = { ...rest, target: { ...target, ...(ratio ? { ratio } : {}) } } as BottleQuestion;
+      const { recipe, gate, keeps_h, water, open } = unwrap(makeBottle(asked, house.catalogue(), ownMeasures()));
       // what may not be made is no answer but a fault of the question, with its source
       const refused = refusalOf(gate);
       if (refused) throw invalid(refused.problems);
@@ -76,7 +85,7 @@ export function answering(house: Reading): (name: DoorName, asked: unknown, now:
         open,
       };
     },
-    ratio: (q) => unwrap(parseRatio(q.text, house.catalogue().measures, system())),
+    ratio: (q) => ratioIn(q.text, '/text'),
     air: (q) => unwrap(roomAir(q, house.catalogue())),
     ph: (q) =>
       unwrap(

@@ -35,6 +35,9 @@ export class BottleDrawing {
   readonly dry = input<string | null>(null);
   readonly spoons = input<readonly Spoon[]>([]);
   readonly system = input<MeasureSystem>('metric');
+  /** Water by another way to read the same ratio, mL, and what that way is called. */
+  readonly other = input<number | null>(null);
+  readonly otherSays = input('');
   readonly bottleName = input('the bottle');
   protected readonly BASE = 492;
   protected readonly floor = Math.floor;
@@ -70,7 +73,11 @@ export class BottleDrawing {
   }
   protected readonly waterY = computed(() => this.y(this.water()));
   protected readonly topY = computed(() => (this.dry() ? this.waterY() : this.y(this.water() + this.stock())));
-  protected readonly spoonY = computed(() => Math.min(380, this.topY() + 34));
+  protected readonly otherY = computed(() => {
+    const mL = this.other();
+    return mL === null ? null : this.y(mL);
+  });
+  protected readonly spoonY = computed(() => Math.min(380, Math.max(this.topY(), this.otherY() ?? 0) + 40));
   protected half(y: number): number {
     return widthAt(this.shape(), this.BASE - y) / 2;
   }

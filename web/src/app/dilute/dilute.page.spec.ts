@@ -29,6 +29,59 @@ describe('Dilute', () => {
     expect(p.text('.mid')).not.toBe(before);
     expect(p.text('.age')).toMatch(/likely 2\.\d+ %/);
   });
+  test('a ratio as it is printed: both ways to read it, and how far apart they are', async () => {
+    const p = await open(DilutePage, { product: 'white-vinegar', percent: '2', mL: '500' });
+    await p.type('Strength in %, or a ratio', '1:10', 'change');
+    // one in ten of 5 % by weight, 1.01 g/mL: 0.505 g in 100 mL
+    expect(p.text('.facts')).toMatch(/Ratio 1 \+ 9/);
+    expect(p.text('.left')).toMatch(
+      /1\+9: one part in 10 parts in all.*1\+10: one part and 10 of water.*1\+10 would be 9\.09 % weaker/,
+    );
+    expect(p.text('dt-bottle')).toMatch(/or 1\+10/);
+    await p.press(/^1\+10:/, 'mat-button-toggle button');
+    expect(p.text('.facts')).toMatch(/Ratio 1 \+ 10/);
+    expect(p.text('.left')).toMatch(/1\+9 would be 10 % stronger/);
+    // a bare number counts in per cent again
+    await p.type('Strength in %, or a ratio', '2', 'change');
+    expect(p.text('dt-bottle')).not.toMatch(/or 1\+/);
+    expect(p.text('.result')).toMatch(/%/);
+  });
+  test('what is a strength is no share of the bottle', async () => {
+    const p = await open(DilutePage, bleach);
+    await p.type('Strength in ppm, or a ratio', '0.1 %', 'change');
+    expect(p.text('.result')).toMatch(/\d{3,4} ppm.*inside 800 to 1600/);
+    await p.type('Strength in ppm, or a ratio', '1000 ppm', 'change');
+    expect(p.text('.result')).toMatch(/inside 800 to 1600/);
+  });
+  test('a text that is none stays, and the word is named', async () => {
+    const p = await open(DilutePage, bleach);
+    const before = p.text('.mid');
+    await p.type('Strength in ppm, or a ratio', '2 moons per gallon', 'change');
+    expect(p.text('.left [role=alert]')).toMatch(/from "moons" on/);
+    expect(p.text('.mid')).toBe(before);
+    const field = p.fixture.nativeElement.querySelector('input[aria-label^="Strength"]') as HTMLInputElement;
+    expect(field.value).toBe('2 moons per gallon');
+  });
+  test('how long it stays wet against the time that it needs', async () => {
+    const p = await open(DilutePage, bleach);
+    expect(p.text('.facts')).toMatch(/Keep it wet 5 min to 10 min: wet it again after 5 min/);
+    expect(p.text('.facts')).toMatch(/Stays wet 6 to 13 min/);
+  });
+  test('what an acid takes up, and what the water of the house leaves', async () => {
+    const acid = await open(DilutePage, { product: 'citric-descaler', percent: '4.5', mL: '1000' });
+    expect(acid.text('.facts')).toMatch(/Ten grams of scale 12\.8 g of acid, 2 baths; pressed further/);
+    expect(acid.text('.facts')).toMatch(/a litre boiled leaves 0\.\d+ g of scale/);
+  });
+  test('any three of the five are enough', async () => {
+    const p = await open(DilutePage, bleach);
+    expect(p.text('dt-work-out')).toMatch(/Type any three/);
+    await p.type('From', '5');
+    await p.type('To', '0.5');
+    await p.type('In all', '1000');
+    expect(p.text('dt-work-out')).toMatch(/100 mL.*900 mL.*1 \+ 9/);
+    await p.type('To', '6');
+    expect(p.text('dt-work-out')).toMatch(/only make it weaker/);
+  });
   test('nonsense in a number changes nothing', async () => {
     const p = await open(DilutePage, bleach);
     const before = p.text('.mid');

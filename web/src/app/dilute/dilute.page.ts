@@ -17,11 +17,13 @@ import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { between, numberIn, said } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
-import { capital, figure, span, when } from '../shared/words';
+import { figure, when } from '../shared/words';
 import { BottleDrawing } from './bottle';
 import { BottleMake } from './bottle-make';
 import { diluteEvents, type DiluteState } from './dilute.state';
 import { Recipe } from './recipe';
+import { RecipeWords } from './recipe-words';
+import { WorkOut } from './work-out';
 
 /** Make a bottle: the person's own container to scale, in the person's own spoons, and the strength really got. */
 @Component({
@@ -41,6 +43,7 @@ import { Recipe } from './recipe';
     RouterLink,
     SourceNote,
     VerdictShape,
+    WorkOut,
   ],
   templateUrl: './dilute.page.html',
   styleUrl: './dilute.page.scss',
@@ -62,6 +65,7 @@ export class DilutePage {
   protected names = (all: readonly { name: string }[]): string => all.map((x) => x.name).join(', ');
   protected readonly saved = signal(false);
   protected readonly recipe = new Recipe(this.saved);
+  protected readonly words = new RecipeWords(this.recipe);
   protected readonly s = this.recipe.s;
   /** /dilute?product=&percent=&ppm=&mL=&spot= */
   readonly product = input<string | undefined>();
@@ -72,7 +76,7 @@ export class DilutePage {
   /** What may be typed; what was typed and is no number stays, and is marked. */
   protected readonly form = new FormGroup({
     mL: new FormControl('', { nonNullable: true, validators: [said, between(1, 1e6)] }),
-    strength: new FormControl('', { nonNullable: true, validators: [said, between(1e-6, 1e6)] }),
+    strength: new FormControl('', { nonNullable: true, validators: [said] }),
     label: new FormControl('', { nonNullable: true, validators: [between(0.001, 100)] }),
     dose: new FormControl('', { nonNullable: true, validators: [between(0.01, 1000)] }),
   });
@@ -98,6 +102,8 @@ export class DilutePage {
               product,
               percent: n(this.percent()),
               ppm: n(this.ppm()),
+              said: null,
+              reading: 0,
               label: null,
               dose: null,
               madeDaysAgo: null,
@@ -116,14 +122,6 @@ export class DilutePage {
     this.store.dispatch(diluteEvents.recipeChanged({ change }));
   }
   protected readonly nominal = computed(() => String(this.recipe.record()?.strength.percent ?? ''));
-  protected readonly shortName = computed(() =>
-    (this.recipe.record()?.name ?? '').replace(/ \d.*$/, '').replace(/^household |^chlorine /, ''),
-  );
-  protected readonly title = computed(() => this.targetName() ?? capital(this.shortName()));
-  private readonly targetName = computed(() => {
-    const t = this.recipe.answer()?.window.target;
-    return t ? this.knowledge.catalogue()?.targets.get(t)?.for : null;
-  });
   protected readonly products = computed<Choice[]>(() => {
     const owned = new Map(
       this.stock()
@@ -156,68 +154,6 @@ export class DilutePage {
     { id: ONE_MORE, name: 'one more bottle …', also: ['new'] },
   ]);
   protected readonly capacity = computed(() => this.recipe.bottle()?.capacity_mL ?? this.s().mL / 0.9);
-  /** What she really gets, in her spoons. */
-  protected got(short = false): string {
-    const a = this.recipe.answer();
-    if (!a) return '';
-    const k = a.kitchen;
-    const amount = this.recipe.chlorine()
-      ? `${Math.round(k?.ppm ?? a.strength.ppm)} ppm`
-      : `${figure(k?.percent ?? a.strength.percent)} %`;
-    if (short) return amount;
-    const off = k ? Math.round(k.error * 100) : 0;
-    const err = k && off !== 0 ? `, ${Math.abs(off)} % ${off > 0 ? 'over' : 'under'}` : '';
-    const scale = this.recipe.chlorine() ? a.strength.ppm / a.strength.percent : 1;
-    if (!a.window.target) return `${amount}${err}`;
-    const window = `${figure(a.window.min * scale)} to ${figure(a.window.max * scale)}`;
-    return `${amount}${err}: ${this.recipe.inside() ? 'inside' : 'outside'} ${window}`;
-  }
-  protected readonly then = computed(() => {
-    const a = this.recipe.answer()!;
-    const m = this.recipe.made()!;
-    const k = a.kitchen?.text ?? (this.recipe.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
-    return [
-      `${capital(m.water)} water to the lower line.`,
-      `${capital(k)} of ${this.shortName()} into the water${this.recipe.solid() ? '' : ', to the upper line'}.`,
-      m.mixed,
-      'Label it before you put it down.',
-    ];
-  });
-  protected readonly facts = computed<[string, string][]>(() => {
-    const a = this.recipe.answer()!;
-    const t = a.window.target ? this.knowledge.catalogue()?.targets.get(a.window.target) : null;
-    const price = this.recipe.pack()?.price;
-    const pack = this.recipe.pack()?.pack.amount;
-    const used = this.recipe.pack()?.pack.unit === 'g' ? (a.stock_g ?? 0) : a.stock_mL;
-    return [
-      ['Ratio', `1 + ${figure(a.partsWater)}`],
-      ...(t
-        ? [
-            ['Keep it wet', span(t.contact_min.min) + ' to ' + span(t.contact_min.max)] as [string, string],
-            ['Rinse', t.rinse] as [string, string],
-          ]
-        : []),
-      ['Covers, sprayed', `${figure(this.s().mL / 30)} m²`],
-      ...(price && pack
-        ? [
-            ['Cost of the bottle', `${((price / pack) * used).toFixed(2)} ${this.settings()?.currency ?? ''}`] as [
-              string,
-              string,
-            ],
-          ]
-        : []),
-    ];
-  });
-  protected stockSays(a: DiluteAnswer): string {
-    const s = a.stockStrength;
-    const pack = this.recipe.pack();
-    const where = pack
-      ? `${this.kits().find((k) => k.id === pack.kit)?.name}: ${figure(pack.onHand)} ${pack.pack.unit} left. `
-      : 'Not on a shelf here. ';
-    return this.recipe.age() > 0 && s.low !== s.high
-      ? `${where}${this.recipe.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).`
-      : `${where}${figure(s.percent)} % ${s.basis}.`;
-  }
   private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
   protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
   protected readonly discardAt = computed(() => when(this.recipe.discard(), ...this.zone()));
@@ -227,12 +163,26 @@ export class DilutePage {
     field.markAsTouched();
     if (field.invalid) return;
     const n = numberIn(field);
-    if (key === 'strength') this.take(n!);
+    if (key === 'strength') this.typedStrength(field.value.trim(), n);
     else if (key === 'mL') this.change({ mL: n! });
     else this.change({ [key]: n });
   }
+  /** Why what was typed is no strength; it stays as it was typed. */
+  protected readonly wrong = signal<string | null>(null);
+  /** A bare number counts in the unit that stands beside it; anything else is read as a ratio. */
+  private typedStrength(text: string, n: number | null): void {
+    this.wrong.set(n === null ? this.recipe.wrongWith(text) : n > 0 ? null : 'The strength must be more than nothing.');
+    if (this.wrong()) return;
+    if (n === null) this.change({ said: text, reading: 0, ppm: null, percent: null });
+    else this.take(n);
+  }
   protected take(n: number): void {
-    this.change(this.recipe.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null });
+    this.wrong.set(null);
+    this.change({
+      said: null,
+      reading: 0,
+      ...(this.recipe.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null }),
+    });
   }
   /** A bottle of one’s own is being made. */
   protected readonly making = signal(false);

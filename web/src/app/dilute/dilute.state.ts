@@ -6,6 +6,9 @@ export interface DiluteState {
   /** In the product's own percent, or ppm for chlorine. */
   percent: number | null;
   ppm: number | null;
+  /** A ratio as it was typed, in place of both; and which of its readings is taken. */
+  said: string | null;
+  reading: number;
   mL: number;
   bottle: string | null;
   label: number | null;
@@ -22,6 +25,8 @@ const initial: DiluteState = {
   product: '',
   percent: null,
   ppm: null,
+  said: null,
+  reading: 0,
   mL: 500,
   bottle: null,
   label: null,

@@ -3,6 +3,7 @@ import {
   type Bottle,
   daysBetween,
   type DiluteAnswer,
+  type DiluteQuestion,
   inPercentOf,
   inVessel,
   isSolid,
@@ -10,10 +11,13 @@ import {
   localDay,
   makeBottle,
   type Measure,
+  measuresWith,
   type MeasureSystem,
+  parseRatio,
   pastItsTime,
   ppmPerPercent,
   profileOf,
+  type RatioAnswer,
   type Stock,
   targetsOf,
 } from '@dolly-tub/core';
@@ -100,8 +104,24 @@ export class Recipe {
     const k = this.chlorine() ? ppmPerPercent(p, c) : 1;
     return targetsOf(p, c).map((t) => ({ id: t.id, name: t.name, aim: inPercentOf(t, p, c).aim * k }));
   });
-  readonly wanted = computed(() => {
+  /** What was typed as a ratio, read in the measures of this household. */
+  readonly asked = computed<RatioAnswer | null>(() => {
+    const c = this.knowledge.catalogue();
+    const text = this.s().said;
+    const r = c && text ? parseRatio(text, measuresWith(this.drawer(), c), this.system()) : null;
+    return r?.ok ? r.value : null;
+  });
+  /** Why a text is no ratio, in a sentence; null where it is one. */
+  wrongWith(text: string): string | null {
+    const c = this.knowledge.catalogue();
+    const r = c && parseRatio(text, measuresWith(this.drawer(), c), this.system());
+    return r && !r.ok ? r.problems[0]!.message : null;
+  }
+  readonly wanted = computed<DiluteQuestion['target']>(() => {
     const s = this.s();
+    const asked = this.asked();
+    // the other way to read it: as if it were the only one
+    if (asked) return { ratio: s.reading ? { readings: asked.readings.slice(1) } : asked };
     if (s.ppm !== null) return { ppm: s.ppm };
     if (s.percent !== null) return { percent: s.percent };
     const t = this.targets().find((x) => x.id !== this.targets()[0]?.id) ?? this.targets()[0];
@@ -115,17 +135,13 @@ export class Recipe {
       };
     return { percent: (p?.strength.percent ?? 1) / 2 };
   });
-  readonly strength = computed(() =>
-    figure(
-      this.answer()
-        ? this.chlorine()
-          ? this.answer()!.strength.ppm
-          : this.answer()!.strength.percent
-        : 'ppm' in this.wanted()
-          ? (this.wanted().ppm ?? 0)
-          : (this.wanted().percent ?? 0),
-    ),
-  );
+  readonly strength = computed(() => {
+    const { said } = this.s();
+    if (said) return said;
+    const [a, wanted] = [this.answer(), this.wanted()];
+    if (a) return figure(this.chlorine() ? a.strength.ppm : a.strength.percent);
+    return figure(wanted.ppm ?? wanted.percent ?? 0);
+  });
   readonly result = computed(() => {
     const c = this.knowledge.catalogue();
     if (!c || !this.record()) return null;
@@ -152,7 +168,6 @@ export class Recipe {
       },
       c,
       this.drawer(),
-      this.system(),
     );
   });
   readonly made = computed(() => {
@@ -181,6 +196,15 @@ export class Recipe {
         ? a.kitchen.percent >= a.window.min && a.kitchen.percent <= a.window.max
         : a.window.inside
       : false;
+  });
+  /** Water of the other way to read the ratio, mL; null where there is one way. */
+  readonly otherWater = computed(() => {
+    const a = this.answer();
+    const readings = this.asked()?.readings ?? [];
+    const other = readings[1 - this.s().reading];
+    return a && readings.length === 2 && other
+      ? (this.s().mL * other.partsWater) / (other.partsStock + other.partsWater)
+      : null;
   });
   readonly life_h = computed(() => this.made()?.keeps_h ?? 24);
   readonly discard = computed(() => new Date(this.clock.minute().getTime() + this.life_h() * 3_600_000).toISOString());

@@ -1,0 +1,156 @@
+import { computed, inject } from '@angular/core';
+import {
+  bottlesFrom,
+  contactPlan,
+  descale,
+  type DiluteAnswer,
+  FILM_um,
+  scaleBoiled_mgPerL,
+  staysWet,
+} from '@dolly-tub/core';
+import { Store } from '@ngrx/store';
+import { selectKits, selectSettings } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
+import { capital, figure, money, span } from '../shared/words';
+import type { Recipe } from './recipe';
+
+/** mL of a mix to a square metre, sprayed and mopped (common practice). */
+const SPRAYED = 30;
+const MOPPED = 45;
+
+/** What is told of the bottle that is being made, in words. Made within a component. */
+export class RecipeWords {
+  private readonly store = inject(Store);
+  private readonly knowledge = inject(Knowledge);
+  private readonly settings = this.store.selectSignal(selectSettings);
+  private readonly kits = this.store.selectSignal(selectKits);
+
+  constructor(private readonly recipe: Recipe) {}
+
+  readonly shortName = computed(() =>
+    (this.recipe.record()?.name ?? '').replace(/ \d.*$/, '').replace(/^household |^chlorine /, ''),
+  );
+  private readonly target = computed(() => {
+    const t = this.recipe.answer()?.window.target;
+    return t ? (this.knowledge.catalogue()?.targets.get(t) ?? null) : null;
+  });
+  readonly title = computed(() => this.target()?.for ?? capital(this.shortName()));
+  /** What she really gets, in her spoons. */
+  got(short = false): string {
+    const a = this.recipe.answer();
+    if (!a) return '';
+    const k = a.kitchen;
+    const amount = this.recipe.chlorine()
+      ? `${Math.round(k?.ppm ?? a.strength.ppm)} ppm`
+      : `${figure(k?.percent ?? a.strength.percent)} %`;
+    if (short) return amount;
+    const off = k ? Math.round(k.error * 100) : 0;
+    const err = k && off !== 0 ? `, ${Math.abs(off)} % ${off > 0 ? 'over' : 'under'}` : '';
+    const scale = this.recipe.chlorine() ? a.strength.ppm / a.strength.percent : 1;
+    if (!a.window.target) return `${amount}${err}`;
+    const window = `${figure(a.window.min * scale)} to ${figure(a.window.max * scale)}`;
+    return `${amount}${err}: ${this.recipe.inside() ? 'inside' : 'outside'} ${window}`;
+  }
+  readonly then = computed(() => {
+    const a = this.recipe.answer()!;
+    const m = this.recipe.made()!;
+    const k = a.kitchen?.text ?? (this.recipe.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
+    return [
+      `${capital(m.water)} water to the lower line.`,
+      `${capital(k)} of ${this.shortName()} into the water${this.recipe.solid() ? '' : ', to the upper line'}.`,
+      m.mixed,
+      'Label it before you put it down.',
+    ];
+  });
+  /** How the other way to read the ratio differs; null where there is one way. */
+  readonly differs = computed(() => {
+    const readings = this.recipe.asked()?.readings ?? [];
+    if (readings.length !== 2) return null;
+    const share = (i: number): number => 1 / (1 + readings[i]!.partsWater);
+    const { reading } = this.recipe.s();
+    const by = share(1 - reading) / share(reading) - 1;
+    return `${readings[1 - reading]!.form} would be ${figure(Math.abs(by) * 100)} % ${by < 0 ? 'weaker' : 'stronger'}.`;
+  });
+  readonly facts = computed<[string, string][]>(() => [
+    ['Ratio', `1 + ${figure(this.recipe.answer()!.partsWater)}`],
+    ...this.contact(),
+    ['Covers', `${figure(this.recipe.s().mL / SPRAYED)} m² sprayed, ${figure(this.recipe.s().mL / MOPPED)} mopped`],
+    ...this.scale(),
+    ...this.cost(),
+  ]);
+  private contact(): [string, string][] {
+    const a = this.recipe.answer()!;
+    const alcohol = a.stockStrength.basis === 'v/v' ? a.strength.percent / 100 : 0;
+    const { least_min, most_min } = staysWet(FILM_um.spray, undefined, alcohol);
+    const t = this.target();
+    const wet: [string, string] = [
+      'Stays wet',
+      `${Math.floor(least_min)} to ${Math.round(most_min)} min, sprayed in a room of 22 °C`,
+    ];
+    if (!t) return [wet];
+    const plan = contactPlan(t.contact_min.max, FILM_um.spray, undefined, alcohol);
+    const again = plan.soak
+      ? 'it dries too soon: soak it, or lay a wet cloth on it'
+      : plan.holds
+        ? 'once is enough'
+        : `wet it again after ${plan.again_min.map((m) => figure(m)).join(' and ')} min`;
+    return [
+      ['Keep it wet', `${span(t.contact_min.min)} to ${span(t.contact_min.max)}: ${again}`],
+      wet,
+      ['Rinse', t.rinse],
+    ];
+  }
+  /** What an acid takes up, and what the water of this house leaves. */
+  private scale(): [string, string][] {
+    const p = this.recipe.record();
+    const acid = p && this.knowledge.catalogue()?.substances.get(p.strength.substance);
+    const percent = this.recipe.answer()!.strength.percent;
+    const ten = acid ? descale(10, acid, this.recipe.s().mL, percent) : null;
+    if (!ten) return [];
+    const hardness = this.settings()?.waterHardness_mgL;
+    return [
+      [
+        'Ten grams of scale',
+        `${figure(ten.acid_g)} g of acid, ${ten.rounds === 1 ? 'one bath' : `${ten.rounds} baths`}${ten.leaves ? `; pressed further it leaves ${ten.leaves}` : ''}`,
+      ],
+      ...(hardness
+        ? [
+            [
+              'Your water',
+              `a litre boiled leaves ${figure(scaleBoiled_mgPerL(hardness) / 1000)} g of scale at most`,
+            ] as [string, string],
+          ]
+        : []),
+    ];
+  }
+  private cost(): [string, string][] {
+    const a = this.recipe.answer()!;
+    const pack = this.recipe.pack();
+    if (!pack) return [];
+    const used = pack.pack.unit === 'g' ? (a.stock_g ?? 0) : a.stock_mL;
+    const { bottles } = bottlesFrom(pack.onHand, used);
+    const price = pack.price && pack.pack.amount ? (pack.price / pack.pack.amount) * used : null;
+    const currency = this.settings()?.currency ?? null;
+    return [
+      ['What is left makes', bottles === 1 ? 'one such bottle' : `${bottles} such bottles`],
+      ...(price === null
+        ? []
+        : [
+            [
+              'Costs',
+              `${money(price, currency)} a bottle, ${money((price / this.recipe.s().mL) * 1000, currency)} a ready litre`,
+            ] as [string, string],
+          ]),
+    ];
+  }
+  stockSays(a: DiluteAnswer): string {
+    const s = a.stockStrength;
+    const pack = this.recipe.pack();
+    const where = pack
+      ? `${this.kits().find((k) => k.id === pack.kit)?.name}: ${figure(pack.onHand)} ${pack.pack.unit} left. `
+      : 'Not on a shelf here. ';
+    return this.recipe.age() > 0 && s.low !== s.high
+      ? `${where}${this.recipe.age()} days old: likely ${figure(s.percent)} % now (${figure(s.low)} to ${figure(s.high)}).`
+      : `${where}${figure(s.percent)} % ${s.basis}.`;
+  }
+}
