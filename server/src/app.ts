@@ -12,6 +12,7 @@ import { eventRoutes } from './http/events';
 import { exportRoutes } from './http/export';
 import { guard } from './http/guard';
 import { importRoutes } from './http/import';
+import { labelRoutes } from './http/labels';
 import { schemaRoutes } from './http/openapi';
 import { problems } from './http/problem';
 import { recordRoutes } from './http/records';
@@ -131,6 +132,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     schemaRoutes(o.version),
     transferRoutes(store, o.now, seed),
     exportRoutes(o.dataDir, o.now),
+    labelRoutes(store, catalogue),
     importRoutes(store, importing(o.importing, o.dataDir, o.raw), o.now),
     copyRoutes(store, o.now),
     eventRoutes(store),

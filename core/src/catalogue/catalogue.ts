@@ -42,6 +42,7 @@ import type {
   Tool,
   Tuning,
   Verdict,
+  Pictogram,
   Vessel,
 } from './schema';
 import type { FixtureKind, KitKind, RoomKind } from './house';
@@ -72,6 +73,7 @@ export interface RawCatalogue {
   discards: Discard[];
   preventions: Prevention[];
   vessels: Vessel[];
+  pictograms: Pictogram[];
   solutions: Solution[];
   freed: Freed[];
   protection: Protection[];

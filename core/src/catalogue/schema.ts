@@ -820,6 +820,8 @@ export const DiscardSchema = Type.Object(
   { additionalProperties: false },
 );
 /** What a mix may be made in, by its outline: whether it is shut, and how full it may be. */
+/** A hazard pictogram: its symbol as a path (even-odd) on a field of 100 by 100, the frame being a square on its corner. */
+export const PictogramSchema = Type.Object({ ...Named, path: Type.String({ minLength: 20 }) });
 export const VesselSchema = Type.Object(
   {
     ...Named,
@@ -1233,6 +1235,7 @@ export type Keeping = Static<typeof KeepingSchema>;
 export type Prevention = Static<typeof PreventionSchema>;
 export type Discard = Static<typeof DiscardSchema>;
 export type Vessel = Static<typeof VesselSchema>;
+export type Pictogram = Static<typeof PictogramSchema>;
 export type Protection = Static<typeof ProtectionSchema>;
 export type Stance = Static<typeof StanceSchema>;
 export type Application = Static<typeof ApplicationSchema>;
@@ -1368,6 +1371,7 @@ export const catalogueSchemas = {
   discards: DiscardSchema,
   preventions: PreventionSchema,
   vessels: VesselSchema,
+  pictograms: PictogramSchema,
   solutions: SolutionSchema,
   freed: FreedSchema,
   protection: ProtectionSchema,

@@ -6,6 +6,7 @@ export * from './told';
 export * from './context';
 export * from './moves';
 export * from './deeds';
+export * from './bottle-label';
 export * from './carriers';
 export * from './scene';
 export * from './pieces';

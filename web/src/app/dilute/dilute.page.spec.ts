@@ -1,4 +1,4 @@
-import { spotId } from '@dolly-tub/demo';
+import { demoId, spotId } from '@dolly-tub/demo';
 import { open, refusal } from '../testing/house';
 import { DilutePage } from './dilute.page';
 
@@ -71,6 +71,19 @@ describe('Dilute', () => {
     const acid = await open(DilutePage, { product: 'citric-descaler', percent: '4.5', mL: '1000' });
     expect(acid.text('.facts')).toMatch(/Ten grams of scale 12\.8 g of acid, 2 baths; pressed further/);
     expect(acid.text('.facts')).toMatch(/a litre boiled leaves 0\.\d+ g of scale/);
+  });
+  test('a bottle of its own address: what is in it, and its label to print, on a sheet or large', async () => {
+    const p = await open(DilutePage, { bottle: demoId(5, 2) });
+    expect(p.text('dt-bottle-label')).toMatch(/The tall sprayer, as it was filled/);
+    const img = (): HTMLImageElement => p.fixture.nativeElement.querySelector('dt-bottle-label img');
+    expect(img().alt).toMatch(/Dish detergent.*Pour away/);
+    expect(img().src).toMatch(/\/api\/labels\?bottles=.*form=svg/);
+    const link = (): string => p.fixture.nativeElement.querySelector('dt-bottle-label a').href;
+    expect(link()).toMatch(/form=pdf&sheet=one/);
+    await p.press(/A4, eight/);
+    await p.press(/^large print/, 'mat-slide-toggle label');
+    expect(link()).toMatch(/sheet=a4x8&large=1/);
+    expect(p.text('.left')).toMatch(/dish detergent/);
   });
   test('any three of the five are enough', async () => {
     const p = await open(DilutePage, bleach);

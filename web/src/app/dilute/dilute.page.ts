@@ -19,6 +19,7 @@ import { between, numberIn, said } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { figure, when } from '../shared/words';
 import { BottleDrawing } from './bottle';
+import { BottleLabelCard } from './bottle-label';
 import { BottleMake } from './bottle-make';
 import { diluteEvents, type DiluteState } from './dilute.state';
 import { Recipe } from './recipe';
@@ -38,6 +39,7 @@ import { WorkOut } from './work-out';
     MatButtonToggleGroup,
     MatButton,
     BottleDrawing,
+    BottleLabelCard,
     BottleMake,
     Chooser,
     RouterLink,
@@ -67,12 +69,14 @@ export class DilutePage {
   protected readonly recipe = new Recipe(this.saved);
   protected readonly words = new RecipeWords(this.recipe);
   protected readonly s = this.recipe.s;
-  /** /dilute?product=&percent=&ppm=&mL=&spot= */
+  /** /dilute?product=&percent=&ppm=&mL=&spot=&bottle= */
   readonly product = input<string | undefined>();
   readonly percent = input<string | undefined>();
   readonly ppm = input<string | undefined>();
   readonly mL = input<string | undefined>();
   readonly spot = input<string | undefined>();
+  /** A bottle: what is in it, its label, and how it is made again. */
+  readonly bottleId = input<string | undefined>(undefined, { alias: 'bottle' });
   /** What may be typed; what was typed and is no number stays, and is marked. */
   protected readonly form = new FormGroup({
     mL: new FormControl('', { nonNullable: true, validators: [said, between(1, 1e6)] }),
@@ -99,14 +103,10 @@ export class DilutePage {
       const change = {
         ...(product
           ? {
+              ...AS_KNOWN,
               product,
               percent: n(this.percent()),
               ppm: n(this.ppm()),
-              said: null,
-              reading: 0,
-              label: null,
-              dose: null,
-              madeDaysAgo: null,
               bottle: null,
             }
           : {}),
@@ -116,10 +116,24 @@ export class DilutePage {
         if (Object.keys(change).length) this.change(change);
       });
     });
+    effect(() => {
+      const b = this.bottles().find((x) => x.id === this.bottleId());
+      const item = b?.fill?.parts[0]?.item;
+      untracked(() => {
+        if (b && this.s().bottle !== b.id) {
+          if (item) this.change({ ...AS_KNOWN, product: item });
+          this.into(b.id);
+        }
+      });
+    });
   }
   protected change(change: Partial<DiluteState>): void {
     this.saved.set(false);
     this.store.dispatch(diluteEvents.recipeChanged({ change }));
+  }
+  protected from(product: string): void {
+    this.wrong.set(null);
+    this.change({ ...AS_KNOWN, product });
   }
   protected readonly nominal = computed(() => String(this.recipe.record()?.strength.percent ?? ''));
   protected readonly products = computed<Choice[]>(() => {
@@ -222,3 +236,13 @@ export class DilutePage {
   }
 }
 const ONE_MORE = '+';
+/** Nothing said of the strength but what the records say. */
+const AS_KNOWN = {
+  percent: null,
+  ppm: null,
+  said: null,
+  reading: 0,
+  label: null,
+  dose: null,
+  madeDaysAgo: null,
+} as const satisfies Partial<DiluteState>;

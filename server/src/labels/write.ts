@@ -1,0 +1,123 @@
+import type { BottleLabel, Catalogue } from '@dolly-tub/core';
+import PDFDocument from 'pdfkit';
+import { fontFiles } from './fonts';
+import { drawLabel, type Drawn, type LabelShape, type Measure } from './layout';
+
+const PT = 72 / 25.4;
+/** A label by itself, or sheets of labels that are sold cut: millimetres, columns and rows. */
+export const SHEETS = {
+  one: { page: [100, 70], label: [100, 70], columns: 1, rows: 1, left: 0, top: 0, gapX: 0, gapY: 0 },
+  a4x8: { page: [210, 297], label: [99.1, 67.7], columns: 2, rows: 4, left: 4.65, top: 13.1, gapX: 2.5, gapY: 0 },
+  a4x14: { page: [210, 297], label: [99.1, 38.1], columns: 2, rows: 7, left: 4.65, top: 15.15, gapX: 2.5, gapY: 0 },
+  letterx6: {
+    page: [215.9, 279.4],
+    label: [101.6, 84.67],
+    columns: 2,
+    rows: 3,
+    left: 4,
+    top: 12.7,
+    gapX: 4.7,
+    gapY: 0,
+  },
+} as const;
+export type Sheet = keyof typeof SHEETS;
+
+export interface Asked {
+  label: BottleLabel;
+  /** What its code opens. */
+  url: string;
+}
+function documentWithFonts(size: readonly [number, number]): PDFKit.PDFDocument {
+  const doc = new PDFDocument({
+    size: [size[0] * PT, size[1] * PT],
+    margin: 0,
+    autoFirstPage: false,
+    info: { Title: 'Labels' },
+  });
+  for (const f of fontFiles()) doc.registerFont(f.name, f.bytes);
+  return doc;
+}
+const measureIn =
+  (doc: PDFKit.PDFDocument): Measure =>
+  ({ text, font }, size) =>
+    doc
+      .font(font)
+      .fontSize(size * PT)
+      .widthOfString(text) / PT;
+
+/** Labels on sheets as a PDF with its fonts in it; `lacking` are characters that no font of it holds. */
+export async function pdfOf(
+  asked: readonly Asked[],
+  sheet: Sheet,
+  large: boolean,
+  catalogue: Catalogue,
+): Promise<{ bytes: Buffer; lacking: string[] }> {
+  const s = SHEETS[sheet];
+  const doc = documentWithFonts(s.page);
+  const chunks: Buffer[] = [];
+  doc.on('data', (c: Buffer) => chunks.push(c));
+  const whole = new Promise<void>((done) => doc.on('end', () => done()));
+  const lacking: string[] = [];
+  asked.forEach(({ label, url }, i) => {
+    const at = i % (s.columns * s.rows);
+    if (at === 0) doc.addPage();
+    const shape: LabelShape = { width: s.label[0], height: s.label[1], large };
+    const drawn = drawLabel(label, url, shape, catalogue, measureIn(doc));
+    lacking.push(...drawn.lacking);
+    const x = s.left + (at % s.columns) * (s.label[0] + s.gapX);
+    const y = s.top + Math.floor(at / s.columns) * (s.label[1] + s.gapY);
+    doc.save().translate(x * PT, y * PT);
+    put(drawn, doc);
+    doc.restore();
+  });
+  doc.end();
+  await whole;
+  return { bytes: Buffer.concat(chunks), lacking: [...new Set(lacking)] };
+}
+function put({ pieces }: Drawn, doc: PDFKit.PDFDocument): void {
+  for (const p of pieces)
+    if (p.kind === 'text') {
+      let x = p.x * PT;
+      for (const run of p.runs) {
+        doc
+          .font(run.font)
+          .fontSize(p.size * PT)
+          .fillColor(p.colour);
+        doc.text(run.text, x, p.y * PT, { lineBreak: false, baseline: 'alphabetic' });
+        x += doc.widthOfString(run.text);
+      }
+    } else {
+      doc
+        .save()
+        .translate(p.x * PT, p.y * PT)
+        .scale(p.scale * PT)
+        .path(p.d);
+      if (p.stroke) doc.lineWidth(p.width).fillAndStroke(p.fill ?? 'white', p.stroke, 'even-odd');
+      else doc.fill(p.fill ?? 'black', 'even-odd');
+      doc.restore();
+    }
+}
+
+const escaped = (text: string): string => text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
+
+/** One label as a drawing that stands by itself; text stays text. */
+export function svgOf(asked: Asked, large: boolean, catalogue: Catalogue): { text: string; lacking: string[] } {
+  const [width, height] = SHEETS.one.label;
+  const drawn = drawLabel(
+    asked.label,
+    asked.url,
+    { width, height, large },
+    catalogue,
+    measureIn(documentWithFonts([width, height])),
+  );
+  const pieces = drawn.pieces.map((p) =>
+    p.kind === 'text'
+      ? `<text x="${p.x}" y="${p.y.toFixed(2)}" font-size="${p.size.toFixed(2)}" font-weight="${p.weight}" fill="${p.colour}" textLength="${p.width.toFixed(2)}" lengthAdjust="spacingAndGlyphs">${escaped(p.runs.map((r) => r.text).join(''))}</text>`
+      : `<path transform="translate(${p.x} ${p.y}) scale(${p.scale})" d="${p.d}" fill="${p.fill ?? 'none'}" fill-rule="evenodd"${p.stroke ? ` stroke="${p.stroke}" stroke-width="${p.width}"` : ''}/>`,
+  );
+  const says = escaped(`${asked.label.name}. ${asked.label.holds}. Pour away ${asked.label.pourAway}.`);
+  return {
+    text: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}mm" height="${height}mm" font-family="'Noto Sans', sans-serif" role="img" aria-label="${says}"><rect width="${width}" height="${height}" fill="#ffffff"/>${pieces.join('')}</svg>`,
+    lacking: drawn.lacking,
+  };
+}
