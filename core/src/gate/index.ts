@@ -1,6 +1,7 @@
 export * from './types';
 export * from './people';
 export * from './protect';
+export * from './recipe';
 export * from './meets';
 export * from './bottle';
 export * from './apart';

@@ -10,6 +10,7 @@ export * from './bottle-label';
 export * from './carriers';
 export * from './scene';
 export * from './pieces';
+export * from './poured';
 export * from './cast';
 export * from './begin';
 export * from './filled';

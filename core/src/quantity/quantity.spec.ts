@@ -1,5 +1,6 @@
 import { formatVolume, isVague, kitchenNumber, parseNumber, significant, unitVolume_mL } from '@dolly-tub/core';
 import fc from 'fast-check';
+import { unit } from 'mathjs';
 import { catalogue } from '../../checks/catalogue-for-tests';
 
 describe('volumes as they are spoken', () => {
@@ -18,6 +19,16 @@ describe('volumes as they are spoken', () => {
     ['drops', 'us', 0.05],
   ] as const)('%s (%s) is %d mL', (word, system, mL) =>
     expect(unitVolume_mL(word, catalogue.measures, system)).toBe(mL),
+  );
+  test.each([
+    ['us-floz', 'fluidounce'],
+    ['us-pint', 'pint'],
+    ['us-qt', 'quart'],
+    ['us-gal', 'gallon'],
+    ['metric-tsp', 'teaspoon'],
+    ['metric-tbsp', 'tablespoon'],
+  ])('%s is what mathjs takes a %s for', (id, name) =>
+    expect(catalogue.measures.get(id)!.volume_mL / unit(1, name).toNumber('ml')).toBeCloseTo(1, 5),
   );
   test('a word that is no unit is none', () => expect(unitVolume_mL('moon', catalogue.measures)).toBeNull());
   test.each([

@@ -5,6 +5,15 @@
 export const RATIO_GRAMMAR = String.raw`
 Ratio {
   Text = lead* Said
+  // one line of a recipe: so much of something
+  Item
+    = number some? volume of? remainder   -- volume
+    | number mass of? remainder           -- mass
+    | number partWord of? remainder       -- parts
+    | number percent of? remainder        -- percent
+    | fraction of? remainder              -- share
+  of = kw<"of">
+  remainder = any+
   Said
     = halves tail* end     -- halves
     | Strength tail* end   -- strength

@@ -184,7 +184,36 @@ function reader(): { grammar: ohm.Grammar; semantics: ohm.Semantics } {
     }),
     Amount: (n, _some, unit, _name) => ({ is: 'dose', n: n['value'], unit: unit.sourceString, of: null, how: null }),
   });
+  semantics.addAttribute<Item>('item', {
+    Item_volume: (n, _some, unit, _of, name) => ({
+      n: n['value'],
+      of: 'volume',
+      unit: unit.sourceString,
+      name: name.sourceString,
+    }),
+    Item_mass: (n, mass, _of, name) => ({
+      n: (n['value'] as number) * (GRAMS[mass.sourceString] ?? GRAMS[singular(mass.sourceString)])!,
+      of: 'mass',
+      unit: null,
+      name: name.sourceString,
+    }),
+    Item_parts: (n, _part, _of, name) => ({ n: n['value'], of: 'parts', unit: null, name: name.sourceString }),
+    Item_percent: (n, _percent, _of, name) => ({
+      n: n['value'] / 100,
+      of: 'share',
+      unit: null,
+      name: name.sourceString,
+    }),
+    Item_share: (n, _of, name) => ({ n: n['value'], of: 'share', unit: null, name: name.sourceString }),
+  });
   return { grammar, semantics };
+}
+/** So much of something, as a line of a recipe says it: mL of a volume by its unit, grams, parts, a share of the whole. */
+interface Item {
+  n: number;
+  of: 'volume' | 'mass' | 'parts' | 'share';
+  unit: string | null;
+  name: string;
 }
 let made: ReturnType<typeof reader> | null = null;
 
@@ -327,4 +356,26 @@ function readDose(said: Extract<Said, { is: 'dose' }>, mL: (v: Volume) => number
   const metric = /^(m|c|d)?l|cc|lit|milli/.test(said.of.unit);
   const readings = said.how === 'water' ? [into] : said.how === 'made' ? [upTo] : metric ? [upTo, into] : [into, upTo];
   return ok({ readings, ...vague });
+}
+
+/** An amount with the name of what it is of. */
+export interface AmountOf {
+  n: number;
+  /** mL, g, parts, or a share of the whole (0–1). */
+  in: 'mL' | 'g' | 'parts' | 'share';
+  /** A vague measure was taken at its common size. */
+  vague: boolean;
+  name: string;
+}
+/** One line of a recipe: `½ cup of vinegar`, `20 g washing soda`, `1 part alcohol`, `50 % water`. Null where it says no amount. */
+export function parseAmount(text: string, measures: Table<Measure>, system: MeasureSystem = 'us'): AmountOf | null {
+  if (text.length > LONGEST) return null;
+  made ??= reader();
+  const match = made.grammar.match(plain(text).trimStart(), 'Item');
+  if (match.failed()) return null;
+  const { n, of, unit, name } = (made.semantics(match) as unknown as { item: Item }).item;
+  if (!(n > 0)) return null;
+  const inUnit = { volume: 'mL', mass: 'g', parts: 'parts', share: 'share' } as const;
+  const size = unit === null ? 1 : unitVolume_mL(unit, measures, system)!;
+  return { n: n * size, in: inUnit[of], vague: unit !== null && isVague(unit), name: name.trim() };
 }

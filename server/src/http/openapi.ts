@@ -1,3 +1,4 @@
+import { SHEETS } from '../labels/write';
 import { type Door, DOORS, FORMAT_VERSION, LogBody, logEntrySchema, recordBodies, recordSchema } from '@dolly-tub/core';
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
@@ -29,6 +30,23 @@ export function openapi(version: string): unknown {
       get: {
         summary: 'The whole household as one document',
         responses: { 200: { description: 'household', ...json({ $ref: '#/components/schemas/Export' }) } },
+      },
+    },
+    '/api/labels': {
+      get: {
+        summary: 'Labels of filled bottles to print; X-Lacking names characters that no font of it holds',
+        parameters: [
+          { name: 'bottles', in: 'query', required: true, schema: { type: 'string' }, description: 'ids, with commas' },
+          { name: 'form', in: 'query', schema: { enum: ['pdf', 'svg'] } },
+          { name: 'sheet', in: 'query', schema: { enum: Object.keys(SHEETS) } },
+          { name: 'large', in: 'query', schema: { enum: ['0', '1'] } },
+        ],
+        responses: {
+          200: { description: 'labels', content: { 'application/pdf': {}, 'image/svg+xml': {} } },
+          404: problem('no such bottle'),
+          409: problem('nothing in it'),
+          422: problem('not understood'),
+        },
       },
     },
     '/api/import': {

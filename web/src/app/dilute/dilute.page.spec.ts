@@ -85,6 +85,15 @@ describe('Dilute', () => {
     expect(link()).toMatch(/sheet=a4x8&large=1/);
     expect(p.text('.left')).toMatch(/dish detergent/);
   });
+  test('a recipe from somewhere is judged before it is made', async () => {
+    const p = await open(DilutePage, bleach);
+    await p.type('Paste it here', '1/2 cup bleach, 1/2 cup vinegar, 1 gallon of water');
+    expect(p.text('dt-pasted')).toMatch(/Makes a poison gas.*chlorine bleach.*does not count.*Why: see them meet/);
+    await p.type('Paste it here', '1 cup rubbing alcohol, 1 cup water');
+    expect(p.text('dt-pasted')).toMatch(/Fine together.*35 % in it.*too thin.*it only cleans/);
+    await p.type('Paste it here', 'hello there');
+    expect(p.text('dt-pasted')).toMatch(/No amounts are in that/);
+  });
   test('any three of the five are enough', async () => {
     const p = await open(DilutePage, bleach);
     expect(p.text('dt-work-out')).toMatch(/Type any three/);

@@ -22,6 +22,7 @@ import { BottleDrawing } from './bottle';
 import { BottleLabelCard } from './bottle-label';
 import { BottleMake } from './bottle-make';
 import { diluteEvents, type DiluteState } from './dilute.state';
+import { Pasted } from './pasted';
 import { Recipe } from './recipe';
 import { RecipeWords } from './recipe-words';
 import { WorkOut } from './work-out';
@@ -42,6 +43,7 @@ import { WorkOut } from './work-out';
     BottleLabelCard,
     BottleMake,
     Chooser,
+    Pasted,
     RouterLink,
     SourceNote,
     VerdictShape,

@@ -13,6 +13,7 @@ import { InView } from '../shared/in-view';
 import { capital, figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
+import { PourAway } from './pour-away';
 import { RoomEdit } from './room-edit';
 import { RoomThings } from './room-things';
 import { SpotAdd } from './spot-add';
@@ -30,6 +31,7 @@ import { SpotsMany } from './spots-many';
     MatButtonToggle,
     MatButton,
     Plan,
+    PourAway,
     RoomEdit,
     RoomThings,
     SpotAdd,
