@@ -3,6 +3,7 @@ import {
   agedBleachRange,
   dilute,
   type DiluteQuestion,
+  halfLife_days,
   inPercentOf,
   kitchenRound,
   type Measure,
@@ -160,13 +161,14 @@ describe('whole answers, by hand', () => {
     const a = answer({ stock: { product: 'chlorine-bleach', madeDaysAgo: 400 }, target: { ppm: 1000 } });
     expect(a.stockStrength).toEqual({
       percent: expect.closeTo(4.3041, 3),
-      low: expect.closeTo(3.62, 3),
+      // half in 722 days: 5.25 × 0.5^(400 ÷ 722)
+      low: expect.closeTo(3.576, 3),
       high: expect.closeTo(4.7527, 3),
       basis: 'w/w',
     });
     expect(a.stock_mL).toBeCloseTo(1000 / (4.3041 * 10 * 1.08 * 0.9525), 1);
     expect(a.because[1]).toEqual({
-      text: '5.25 % bleach, 400 days old and kept at about 20 °C, likely holds 4.3 % now (3.62 to 4.75).',
+      text: '5.25 % bleach, 400 days old and kept at about 20 °C, likely holds 4.3 % now (3.58 to 4.75).',
       source: 'utility-hypochlorite-handbook',
     });
     // 5.25 % keeps four fifths for about a year and a half
@@ -219,6 +221,20 @@ describe('whole answers, by hand', () => {
     );
     // a form has four figures: 1+44.45
     expect(r.ok && r.value.stock_mL).toBeCloseTo(22, 2);
+  });
+  test('an old bottle at its weakest: how much more of it is enough, or a fresh one', () => {
+    const old = (ppm: number, madeDaysAgo: number) =>
+      answer({ stock: { product: 'chlorine-bleach', madeDaysAgo }, target: { ppm }, final: { mL: 1000 } });
+    expect(old(1000, 30).warnings.join()).not.toMatch(/weakest/);
+    const a = old(900, 300);
+    const weakest = 900 * (a.stockStrength.low / a.stockStrength.percent);
+    expect(weakest).toBeLessThan(800);
+    const said = /At its weakest .* gives (\d+) ppm, below 800: take ([\d.]+) mL to be sure, or a fresh one/.exec(
+      a.warnings.join(),
+    );
+    expect(Number(said?.[1])).toBe(Math.round(weakest));
+    // so much of it at its weakest makes 800
+    expect((Number(said?.[2]) / a.stock_mL) * weakest).toBeGreaterThanOrEqual(799);
   });
   test('no rounding passes the strongest that was allowed, and spoons stay within a fifth', () => {
     const bleach = { stock: { product: 'chlorine-bleach' }, target: { ppm: 1000 }, final: { mL: 750 } };
@@ -289,10 +305,26 @@ describe('bleach grows old (second order; rate by the water-utility handbook, re
   test('the range: five degrees either way, never more than was filled', () => {
     expect(agedBleachRange(5.25, 1.08, 400)).toEqual({
       likely: agedBleach(5.25, 1.08, 400, 20),
-      low: agedBleach(5.25, 1.08, 400, 25),
+      low: 5.25 * 0.5 ** (400 / halfLife_days(5.25, 25)),
       high: agedBleach(5.25, 1.08, 400, 15),
     });
     expect(agedBleachRange(5.25, 1.08, 0).high).toBe(5.25);
+  });
+  test('half-lives as makers print them, and between them; the low edge is the lower of the two', () => {
+    expect(halfLife_days(10, 25)).toBeCloseTo(220, 6);
+    expect(halfLife_days(5, 15)).toBeCloseTo(5000, 6);
+    expect(halfLife_days(7, 25)).toBeLessThan(790);
+    expect(halfLife_days(7, 25)).toBeGreaterThan(220);
+    expect(halfLife_days(0.1, 25)).toBeCloseTo(6000, 6);
+    expect(halfLife_days(20, 25)).toBeCloseTo(100, 6);
+    // 10 % after its half-life is at 5 % at the most hopeful of the low edge
+    expect(agedBleachRange(10, 1.15, 220).low).toBeLessThanOrEqual(5 + 1e-9);
+    for (const days of [30, 100, 365, 1000])
+      for (const percent of [1, 2.5, 5.25, 8.25, 12]) {
+        const r = agedBleachRange(percent, 1.08, days);
+        expect(r.low).toBeLessThanOrEqual(r.likely);
+        expect(r.likely).toBeLessThanOrEqual(r.high);
+      }
   });
 });
 

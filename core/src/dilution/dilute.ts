@@ -129,6 +129,17 @@ export function dilute(
         : `Taken as ${read.taken.form}, ${read.taken.says}.`,
       source: 'common-practice',
     });
+  const weakest = percent * (stock.low / stock.percent);
+  if (target && weakest < within.min * (1 - 1e-9) && percent >= within.min) {
+    const [gives, least] = [weakest, within.min].map((x) =>
+      target.kind === 'chlorine' ? `${Math.round(x * stock.ppmPerPercent)}` : fmt(x),
+    );
+    const unit = target.kind === 'chlorine' ? 'ppm' : '%';
+    const enough = Math.ceil((stock_mL * within.min * 10) / weakest) / 10;
+    warnings.push(
+      `At its weakest a bottle as old as this gives ${gives} ${unit}, below ${least}: take ${enough} mL to be sure, or a fresh one.`,
+    );
+  }
   // said as it is, whatever it was asked for: thinned alcohol promises nothing
   if (isThinnedAlcohol(stock.product, percent, catalogue))
     warnings.push('Below 60 % v/v alcohol does not disinfect: it cleans only.');
