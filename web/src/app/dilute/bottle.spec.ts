@@ -24,4 +24,31 @@ describe('the drawn bottle', () => {
     expect((volumeTo(shape, height) / volumeTo(shape, 382)) * 500).toBeCloseTo(500 * share, 1);
     expect(f.nativeElement.querySelector('svg').getAttribute('aria-label')).toMatch(/vinegar/);
   });
+  test('both lines are moved by keys: how much in all, and how much of it is water, never past each other', () => {
+    const f: ComponentFixture<BottleDrawing> = TestBed.createComponent(BottleDrawing);
+    const set = (k: string, v: unknown) => f.componentRef.setInput(k, v);
+    const given = { kind: 'round', capacity: 500, water: 400, stock: 50, name: 'vinegar', live: true };
+    for (const [k, v] of Object.entries(given)) set(k, v);
+    const told: [string, number][] = [];
+    f.componentInstance.filled.subscribe((mL) => told.push(['all', mL]));
+    f.componentInstance.watered.subscribe((mL) => told.push(['water', mL]));
+    f.detectChanges();
+    const [all, water] = [...f.nativeElement.querySelectorAll('[role=slider]')] as Element[];
+    expect([all!.getAttribute('aria-valuetext'), water!.getAttribute('aria-valuetext')]).toEqual(['450 mL', '400 mL']);
+    const key = (e: Element, k: string) => e.dispatchEvent(new KeyboardEvent('keydown', { key: k, cancelable: true }));
+    key(all!, 'ArrowUp');
+    key(all!, 'PageUp');
+    key(water!, 'ArrowDown');
+    key(water!, 'PageUp');
+    key(water!, 'Home');
+    expect(told).toEqual([
+      ['all', 455],
+      ['all', 500],
+      ['water', 395],
+      ['water', 449],
+    ]);
+    set('live', false);
+    f.detectChanges();
+    expect(f.nativeElement.querySelector('[role=slider]')).toBeNull();
+  });
 });

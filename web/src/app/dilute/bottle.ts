@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatVolume, type MeasureSystem } from '@dolly-tub/core';
 
 /** Inner height (mm of drawing) of the part of each outline that holds liquid, and how its width runs with height. */
@@ -13,6 +13,18 @@ export interface Spoon {
   count: number;
   name: string;
   volume_mL: number;
+}
+
+/** A line of the drawing that can be moved. */
+interface Grip {
+  is: 'all' | 'water';
+  name: string;
+  mL: number;
+  most: number;
+  y: number;
+  from: number;
+  to: number;
+  knob: number;
 }
 
 /**
@@ -38,6 +50,10 @@ export class BottleDrawing {
   /** Water by another way to read the same ratio, mL, and what that way is called. */
   readonly other = input<number | null>(null);
   readonly otherSays = input('');
+  /** The lines can be moved: how much in all, and how much of it is water, mL. */
+  readonly live = input(false, { transform: booleanAttribute });
+  readonly filled = output<number>();
+  readonly watered = output<number>();
   readonly bottleName = input('the bottle');
   protected readonly BASE = 492;
   protected readonly floor = Math.floor;
@@ -78,6 +94,69 @@ export class BottleDrawing {
     return mL === null ? null : this.y(mL);
   });
   protected readonly spoonY = computed(() => Math.min(380, Math.max(this.topY(), this.otherY() ?? 0) + 40));
+  /** The lines to move, each with where it stands and how far it goes. */
+  protected readonly grips = computed<Grip[]>(() => {
+    const all = this.water() + (this.dry() ? 0 : this.stock());
+    const [top, water] = [this.topY(), this.waterY()];
+    const in_all: Grip = {
+      is: 'all',
+      name: 'Filled up to',
+      mL: Math.round(all),
+      most: Math.round(this.capacity()),
+      y: top,
+      from: 210 + this.half(top),
+      to: 412,
+      knob: 210 + this.half(top) + 6,
+    };
+    if (this.dry() || this.stock() <= 0) return [in_all];
+    return [
+      in_all,
+      {
+        is: 'water',
+        name: 'Water up to',
+        mL: Math.round(this.water()),
+        most: Math.round(all),
+        y: water,
+        from: 8,
+        to: 210 - this.half(water),
+        knob: 210 - this.half(water) - 6,
+      },
+    ];
+  });
+  private held: Grip['is'] | null = null;
+  protected grab(e: PointerEvent, is: Grip['is']): void {
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    this.held = is;
+    e.preventDefault();
+  }
+  protected drop(): void {
+    this.held = null;
+  }
+  protected drag(e: PointerEvent, place: DOMMatrix | null): void {
+    if (!this.held || !place) return;
+    this.move(this.held, this.volumeAt(new DOMPoint(e.clientX, e.clientY).matrixTransform(place.inverse()).y));
+  }
+  /** Arrows a hundredth of the bottle, pages a tenth. */
+  protected step(e: KeyboardEvent, g: Grip): void {
+    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    this.move(g.is, g.mL + (by * this.capacity()) / 100);
+  }
+  private move(is: Grip['is'], mL: number): void {
+    const all = this.water() + this.stock();
+    // to what a hand can pour: a two-hundredth of the bottle
+    const grain = Math.max(1, 10 ** Math.floor(Math.log10(this.capacity() / 100)));
+    const to = Math.round(mL / grain) * grain;
+    if (is === 'all') this.filled.emit(Math.min(Math.round(this.capacity()), Math.max(grain, to)));
+    else this.watered.emit(Math.min(all - Math.min(grain, all / 200), Math.max(0, to)));
+  }
+  /** mL below a height of the drawing. */
+  private volumeAt(y: number): number {
+    const s = this.shape();
+    const h = Math.min(s.body + s.shoulder + s.neck, Math.max(0, this.BASE - y));
+    return (volumeTo(s, h) / this.total()) * this.capacity();
+  }
   protected half(y: number): number {
     return widthAt(this.shape(), this.BASE - y) / 2;
   }

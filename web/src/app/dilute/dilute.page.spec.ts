@@ -46,6 +46,17 @@ describe('Dilute', () => {
     expect(p.text('dt-bottle')).not.toMatch(/or 1\+/);
     expect(p.text('.result')).toMatch(/%/);
   });
+  test('the line between water and stock is moved, and everything follows', async () => {
+    const p = await open(DilutePage, { product: 'white-vinegar', percent: '1', mL: '500' });
+    const water = p.fixture.nativeElement.querySelector('[aria-label="Water up to"]') as Element;
+    const ratio = (): number => Number(/Ratio 1 \+ ([\d.]+)/.exec(p.text('.facts'))![1]);
+    const before = ratio();
+    water.dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown', cancelable: true }));
+    await p.settle();
+    expect(ratio()).toBeLessThan(before);
+    const field = p.fixture.nativeElement.querySelector('input[aria-label^="Strength"]') as HTMLInputElement;
+    expect(field.value).toMatch(/^1\+[\d.]+$/);
+  });
   test('what is a strength is no share of the bottle', async () => {
     const p = await open(DilutePage, bleach);
     await p.type('Strength in ppm, or a ratio', '0.1 %', 'change');

@@ -189,16 +189,21 @@ export class DilutePage {
   private typedStrength(text: string, n: number | null): void {
     this.wrong.set(n === null ? this.recipe.wrongWith(text) : n > 0 ? null : 'The strength must be more than nothing.');
     if (this.wrong()) return;
-    if (n === null) this.change({ said: text, reading: 0, ppm: null, percent: null });
+    if (n === null) this.change({ ...AS_TYPED, said: text });
     else this.take(n);
   }
   protected take(n: number): void {
     this.wrong.set(null);
     this.change({
-      said: null,
-      reading: 0,
+      ...AS_TYPED,
       ...(this.recipe.chlorine() ? { ppm: n, percent: null } : { percent: n, ppm: null }),
     });
+  }
+  /** The line between water and stock was moved: so much of one to so much of the other. */
+  protected watered(mL: number): void {
+    const parts = Number((mL / (this.s().mL - mL)).toPrecision(4));
+    this.wrong.set(null);
+    this.change({ ...AS_TYPED, said: `1+${parts}` });
   }
   /** A bottle of one’s own is being made. */
   protected readonly making = signal(false);
@@ -238,12 +243,11 @@ export class DilutePage {
   }
 }
 const ONE_MORE = '+';
-/** Nothing said of the strength but what the records say. */
+/** No strength said in another way. */
+const AS_TYPED = { percent: null, ppm: null, said: null, reading: 0 } as const satisfies Partial<DiluteState>;
+/** Nothing said but what the records say. */
 const AS_KNOWN = {
-  percent: null,
-  ppm: null,
-  said: null,
-  reading: 0,
+  ...AS_TYPED,
   label: null,
   dose: null,
   madeDaysAgo: null,
