@@ -27,7 +27,7 @@ describe('the drawn bottle', () => {
   test('both lines are moved by keys: how much in all, and how much of it is water, never past each other', () => {
     const f: ComponentFixture<BottleDrawing> = TestBed.createComponent(BottleDrawing);
     const set = (k: string, v: unknown) => f.componentRef.setInput(k, v);
-    const given = { kind: 'round', capacity: 500, water: 400, stock: 50, name: 'vinegar', live: true };
+    const given = { kind: 'round', capacity: 500, water: 400, stock: 50, name: 'vinegar', live: true, sized: true };
     for (const [k, v] of Object.entries(given)) set(k, v);
     const told: [string, number][] = [];
     f.componentInstance.filled.subscribe((mL) => told.push(['all', mL]));

@@ -52,6 +52,8 @@ export class BottleDrawing {
   readonly otherSays = input('');
   /** The lines can be moved: how much in all, and how much of it is water, mL. */
   readonly live = input(false, { transform: booleanAttribute });
+  /** It is a bottle of somebody's, so its size stays while it is filled more or less. */
+  readonly sized = input(false);
   readonly filled = output<number>();
   readonly watered = output<number>();
   readonly bottleName = input('the bottle');
@@ -108,9 +110,10 @@ export class BottleDrawing {
       to: 412,
       knob: 210 + this.half(top) + 6,
     };
-    if (this.dry() || this.stock() <= 0) return [in_all];
+    const fills = this.sized() ? [in_all] : [];
+    if (this.dry() || this.stock() <= 0) return fills;
     return [
-      in_all,
+      ...fills,
       {
         is: 'water',
         name: 'Water up to',
@@ -132,7 +135,8 @@ export class BottleDrawing {
   protected drop(): void {
     this.held = null;
   }
-  protected drag(e: PointerEvent, place: DOMMatrix | null): void {
+  protected drag(e: PointerEvent): void {
+    const place = (e.currentTarget as SVGGElement).ownerSVGElement?.getScreenCTM();
     if (!this.held || !place) return;
     this.move(this.held, this.volumeAt(new DOMPoint(e.clientX, e.clientY).matrixTransform(place.inverse()).y));
   }

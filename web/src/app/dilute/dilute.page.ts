@@ -201,7 +201,7 @@ export class DilutePage {
   }
   /** The line between water and stock was moved: so much of one to so much of the other. */
   protected watered(mL: number): void {
-    const parts = Number((mL / (this.s().mL - mL)).toPrecision(4));
+    const parts = Number((mL / (this.s().mL - mL)).toPrecision(3));
     this.wrong.set(null);
     this.change({ ...AS_TYPED, said: `1+${parts}` });
   }
