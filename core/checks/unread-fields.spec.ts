@@ -37,9 +37,7 @@ const LATER: Readonly<Record<string, string>> = {
 const HANDED_ON: Readonly<Record<string, string>> = {
   'Envelope.deletedAt': 'server/src/store/tables.ts: a column',
   'Envelope.deletedWith': 'server/src/store/tables.ts: a column',
-  'ResidentSchema.holds.percent': 'core/src/mixing/items.ts: MixItem',
   'ResidentSchema.holds.substance': 'core/src/mixing/items.ts: MixItem',
-  'SoilSchema.holds.percent': 'core/src/mixing/items.ts: MixItem',
   'SoilSchema.holds.substance': 'core/src/mixing/items.ts: MixItem',
   'logEntrySchema.recordedAt': 'core/src/household/records.ts: LogEntry',
   'logEntrySchema.seq': 'core/src/household/records.ts: LogEntry',

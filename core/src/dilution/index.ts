@@ -5,3 +5,4 @@ export * from './kitchen';
 export * from './scale';
 export * from './solve';
 export * from './targets';
+export * from './weighed';

@@ -99,3 +99,7 @@ export function bottlesFrom(container_mL: number, stock_mL: number): { bottles: 
 /** How strong the stock is, by a test strip held into a dilution of it: ppm (mg/L) of what the strip reads. */
 export const stockByStrip = (strip_ppm: number, stock_mL: number, final_mL: number): number =>
   strip_ppm * (final_mL / stock_mL);
+
+/** mL that cover a thing in a basin: its floor, how high the liquid has to stand, and what the thing itself takes up. */
+export const soakVolume_mL = (floor_cm2: number, height_cm: number, thing_mL: number): number =>
+  Math.max(0, floor_cm2 * height_cm - thing_mL);

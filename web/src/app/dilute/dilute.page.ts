@@ -25,6 +25,7 @@ import { diluteEvents, type DiluteState } from './dilute.state';
 import { Pasted } from './pasted';
 import { Recipe } from './recipe';
 import { RecipeWords } from './recipe-words';
+import { SumsPanel } from './sums-panel';
 import { WorkOut } from './work-out';
 
 /** Make a bottle: the person's own container to scale, in the person's own spoons, and the strength really got. */
@@ -46,6 +47,7 @@ import { WorkOut } from './work-out';
     Pasted,
     RouterLink,
     SourceNote,
+    SumsPanel,
     VerdictShape,
     WorkOut,
   ],

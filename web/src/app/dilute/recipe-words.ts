@@ -102,8 +102,7 @@ export class RecipeWords {
   }
   /** What an acid takes up, and what the water of this house leaves. */
   private scale(): [string, string][] {
-    const p = this.recipe.record();
-    const acid = p && this.knowledge.catalogue()?.substances.get(p.strength.substance);
+    const acid = this.recipe.acid();
     const percent = this.recipe.answer()!.strength.percent;
     const ten = acid ? descale(10, acid, this.recipe.s().mL, percent) : null;
     if (!ten) return [];

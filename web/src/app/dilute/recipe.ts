@@ -51,6 +51,11 @@ export class Recipe {
   readonly chlorine = computed(() =>
     Boolean(this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '')?.availableChlorine),
   );
+  /** Its acid, where it is one for scale. */
+  readonly acid = computed(() => {
+    const s = this.knowledge.catalogue()?.substances.get(this.record()?.strength.substance ?? '');
+    return s?.dissolvesLime ? s : null;
+  });
   readonly unit = computed(() => (this.chlorine() ? 'ppm' : '%'));
   /** The opened pack of this product, whose age counts. */
   readonly pack = computed<Stock | undefined>(

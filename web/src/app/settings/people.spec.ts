@@ -58,4 +58,25 @@ describe('own spoons', () => {
     await p.press(/^drop the blue cap/);
     expect((p.api.replaced[1]!.record['measures'] as { name: string }[]).map((m) => m.name)).toEqual(['the red scoop']);
   });
+  test('a squirt that was weighed: ten at a time, how far they lie apart, and kept with its weight', async () => {
+    const p = await open(Spoons);
+    await p.press(/^a spoon or cap/);
+    await p.type('What you call it', 'squirt');
+    await p.type('The scale shows', '12.1 24.0 36.2 48.1 60.3');
+    expect(p.text('mat-expansion-panel')).toMatch(/1\.21 mL each, 1 % apart\./);
+    await p.type('The scale shows', '12 30 35');
+    expect(p.text('mat-expansion-panel')).toMatch(/too uneven/);
+    await p.type('The scale shows', '12 10');
+    expect(p.text('mat-expansion-panel')).toMatch(/scale went down/);
+    await p.press(/^show me with the built-in scale/);
+    expect(p.text('mat-expansion-panel')).toMatch(/1\.[12]\d? mL each/);
+    await p.press(/^Take that/);
+    await p.press(/^Keep it/);
+    const kept = (p.api.replaced[0]!.record['measures'] as { name: string; volume_mL: number; mass_g: number }[]).at(
+      -1,
+    )!;
+    expect(kept.name).toBe('squirt');
+    expect(kept.volume_mL).toBeCloseTo(1.2, 1);
+    expect(kept.mass_g).toBeCloseTo(1.2, 1);
+  });
 });
