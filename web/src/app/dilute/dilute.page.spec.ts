@@ -117,7 +117,7 @@ describe('Dilute', () => {
     await p.press(/^By a test strip/);
     expect(await fill({ 'The strip reads': '50', 'Stock in it': '1', 'Made up to': '1000' })).toMatch(/50000 ppm, 5 %/);
     await p.press(/^Take scale off/);
-    expect(await fill({ Crust: '0.5', Over: '200', 'A bath of': '1000', 'Bath strength': '5' })).toMatch(
+    expect(await fill({ 'Crust, thick': '0.5', Over: '200', 'A bath of': '1000', 'Bath strength': '5' })).toMatch(
       /About 18 g of scale: 23 g of citric acid, in at least 2 baths; pressed further it leaves a white crust/,
     );
     await p.press(/^The kettle/);

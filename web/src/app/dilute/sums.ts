@@ -70,7 +70,7 @@ export const SUMS: readonly Sum[] = [
     id: 'descale',
     name: 'Take scale off',
     fields: [
-      { key: 'thick', name: 'Crust', unit: 'mm thick', max: 50 },
+      { key: 'thick', name: 'Crust, thick', unit: 'mm', max: 50 },
       { key: 'area', name: 'Over', unit: 'cm²', max: 1e6 },
       { key: 'bath', name: 'A bath of', unit: 'mL', max: 1e6 },
       { key: 'percent', name: 'Bath strength', unit: '%', max: 100 },
@@ -107,7 +107,7 @@ export const SUMS: readonly Sum[] = [
     name: 'Cover it',
     fields: [
       { key: 'floor', name: 'Floor of the basin', unit: 'cm²', max: 1e5 },
-      { key: 'high', name: 'Liquid stands', unit: 'cm high', max: 200 },
+      { key: 'high', name: 'Liquid stands', unit: 'cm', max: 200 },
       { key: 'thing', name: 'The thing itself', unit: 'mL', max: 1e6 },
       { key: 'holds', name: 'The basin holds', unit: 'mL', max: 1e6 },
     ],
