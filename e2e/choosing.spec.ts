@@ -124,7 +124,7 @@ test('everything on everything: one family is computed in workers, and a cell op
   await p.open('/choose/field');
   await p.press('Which materials', 'button');
   await p.press(/^glass$/, '[role=option]');
-  await p.press(/^Compute 1,700 answers/);
+  await p.press(/^Compute [\d,]+ answers/);
   // how fast is for the bench; here it ends, however busy the machine
   await p.read('[role=status]', /10 of 10 materials\. A rung suffices in \d+ %/, 45_000);
   await p.driver.executeScript("document.querySelector('canvas').focus()");
