@@ -171,6 +171,19 @@ describe('labels', () => {
     for (const id of label.pictograms) expect(catalogue.pictograms.get(id)).toBeDefined();
     expect(labelOfBottle({ ...bottle, fill: null } as never, null, catalogue)).toBeNull();
   });
+  test('what is not known any more is taken for the worst', () => {
+    const fill = {
+      parts: [{ item: 'gone', amount: 5, unit: 'mL' }],
+      water_mL: 100,
+      result: [],
+      mixedAt: NOW,
+      discardAt: NOW,
+      left_mL: 100,
+    };
+    const label = labelOfBottle({ id: 'b', name: 'Mystery', fill } as unknown as Bottle, null, catalogue)!;
+    expect(label).toMatchObject({ name: 'Mystery', signal: 'Danger' });
+    expect(label.apart[0]).toMatch(/anything: part of what is in it is not known/);
+  });
   test('every sign that a product carries is drawn', () => {
     const carried = new Set([...catalogue.products.values()].flatMap((p) => p.hazards.pictograms));
     expect([...carried].filter((id) => !catalogue.pictograms.has(id))).toEqual([]);

@@ -45,6 +45,17 @@ describe('a recipe from somewhere', () => {
     expect(read('1 cup vinegar, 2 cups water, some bleach')).toMatchObject({ level: 5 });
     expect(read('1 cup vinegar, 1 cup water. Shake well').unread).toEqual(['Shake well']);
   });
+  test('without amounts the verdict stands all the same; equal parts are a part of each', () => {
+    expect(read('equal parts bleach and vinegar')).toMatchObject({ level: 5, final_mL: 1000 });
+    expect(brief('equal parts vinegar and water')[0]).toEqual(['white-vinegar', 2.52]);
+    expect(read('bleach with ammonia')).toMatchObject({ level: 5 });
+    expect(read('bleach ammonia').level).toBe(5);
+    expect(read('1 cup bleach vinegar mix').level).toBe(5);
+    expect(read('some bleach and a splash of vinegar').level).toBe(5);
+    // what is neither an amount nor a thing to do is taken for something in it
+    expect(read('1 cup vinegar, 1 cup water, sodium azide').level).toBeGreaterThanOrEqual(3);
+    expect(read('1 cup vinegar, 1 cup water. Let it sit ten minutes, rinse').level).toBeLessThan(3);
+  });
   test('never milder than Mix says of the same things, in whatever order they stand', () => {
     const some = ['white vinegar', 'chlorine bleach', 'household ammonia', 'dish detergent', 'washing soda', 'water'];
     fc.assert(

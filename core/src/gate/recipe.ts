@@ -1,5 +1,6 @@
 import { type Catalogue, isSolid, isWater, type Measure, type Product, type Table } from '../catalogue';
 import { inPercentOf, targetsOf } from '../dilution';
+import { readLabel } from '../label';
 import { mix, type MixAnswer, type MixItem } from '../mixing';
 import { type AmountOf, type MeasureSystem, parseAmount, significant } from '../quantity';
 import { bad, ok, type Result } from '../reason';
@@ -41,7 +42,7 @@ const MOST_PARTS = 12;
 const WHOLE_mL = 1000;
 /** Cut where one thing ends and the next begins: a comma or a dot inside a figure is none. */
 const BETWEEN =
-  /[;\n•·]+|(?<!\d),|,(?!\d)|\.(?=\s|$)|\band\b(?! a (?:half|quarter|third))|\bplus\b|\bthen\b|\+|\b(?:in|into|to|with)\b(?=\s+(?:an? |\d|[½¼¾⅓⅔]))/i;
+  /[;\n•·&]+|(?<!\d),|,(?!\d)|\.(?=\s|$)|\band\b(?! a (?:half|quarter|third))|\b(?:plus|then|with|in|into|to|or)\b|\+/i;
 const UNKNOWN = 'It is no product that is known here: judged by its name alone.';
 /** The verdict of what is not known. */
 const NOT_KNOWN = 3;
@@ -52,6 +53,11 @@ const SPENT = 'It does not count: see what they do to each other.';
 const HOW = /\b(?:warm|hot|cold|cool|distilled|fresh|plain|clean|household|good|quality|your|favou?rite|liquid)\b/gi;
 /** An amount that is none: something of it goes in all the same. */
 const SOME = /\b(?:drops?|dash|splash|pinch|bit|some|few|little|squirts?|of)\b/i;
+/** Words of what is done with it, not of what is in it. */
+const DOING =
+  /\b(?:shake|stir|mix|swirl|spray|wipe|let|leave|rinse|sit|stand|scrub|apply|use|store|label|keep|well|surfaces?|bottle|bucket|bowl|jar|sink|minutes?|hours?|wait|until|fill|pour|add|combine|cover|cloth|sponge|dry|clean(?:er|ing)?|done|recipe|home ?made|natural|make|this|it|equal parts|equal amounts)\b/i;
+/** As much of one as of the other. */
+const EQUAL = /\b(?:equal (?:parts|amounts)|half and half|50\/50)\b/i;
 /** Where it goes is no name of it. */
 const WHERE = /\b(?:in|into|to|for|per|until|so that|from)\b.*$/i;
 
@@ -74,6 +80,17 @@ function namesOf(catalogue: Catalogue): Map<string, Product> {
     names.set(catalogue, known);
   }
   return known;
+}
+/** All products that words name, the longest names first, each stretch of words once; and the words that are left. */
+function allNamed(words: string, catalogue: Catalogue): { all: Product[]; left: string } {
+  let left = ` ${norm(words)} `;
+  const out: Product[] = [];
+  for (const [name, p] of [...namesOf(catalogue)].sort((a, b) => b[0].length - a[0].length))
+    if (name.length > 3 && left.includes(` ${name} `)) {
+      left = left.replaceAll(` ${name} `, '  ');
+      out.push(p);
+    }
+  return { all: out, left: left.replace(HOW, ' ').trim() };
 }
 /** The first amount in a piece of text, wherever it begins: "fill a bottle with 2 cups water". */
 function amountIn(text: string, measures: Table<Measure>, system: MeasureSystem): AmountOf | null {
@@ -124,12 +141,22 @@ export function readRecipe(
     const amount = amountIn(t, measures, system);
     const name = amount?.name.replace(WHERE, '').trim();
     const product = named(name || t, catalogue);
+    // more than one thing in one breath: each of them goes in
+    if (product) {
+      const { all, left } = allNamed(name || t, catalogue);
+      for (const other of all) if (other !== product) nameless.push({ text: t, product: other });
+      if (readLabel(left, catalogue).ingredients.length) nameless.push({ text: left, product: null });
+    }
     if (amount && name) found.push({ text: t, amount: { ...amount, name }, product });
     // it goes in, however much of it: the verdict has to know
-    else if (product || SOME.test(t)) nameless.push({ text: t, product });
+    else if (product || SOME.test(t) || !DOING.test(t)) nameless.push({ text: t, product });
     else unread.push(t);
   }
-  if (!found.length)
+  // "equal parts bleach and vinegar": one part of each
+  if (EQUAL.test(text))
+    for (const x of nameless.splice(0))
+      found.push({ text: x.text, amount: { n: 1, in: 'parts', vague: false, name: x.text }, product: x.product });
+  if (!found.length && !nameless.some((x) => x.product))
     return bad('/text', 'No amounts are in that: write how much of each, for example 1 cup vinegar, 2 cups water.');
   const things = found.length + nameless.length;
   if (things > MOST_PARTS) return bad('/text', `At most ${MOST_PARTS} things: leave out what is no ingredient.`);
@@ -148,7 +175,8 @@ export function readRecipe(
     return { t, amount, product, mL, g, room: solid ? 0 : (mL ?? amount.n / density) };
   });
   const final_mL = sized.reduce((v, x) => v + x.room, 0);
-  if (!(final_mL > 0)) return bad('/text', 'There is no liquid in that: write how much water it goes into.');
+  if (!(final_mL > 0) && found.length)
+    return bad('/text', 'There is no liquid in that: write how much water it goes into.');
 
   const shareOf = (x: Pick<(typeof sized)[number], 'product' | 'g' | 'room'>): number =>
     (x.product && isSolid(x.product) ? (x.g ?? 0) : x.room) / final_mL;

@@ -44,6 +44,7 @@ export function labelOfBottle(
   const { fill } = bottle;
   if (!fill) return null;
   const products = fill.parts.flatMap((p): Product | Product[] => catalogue.products.get(p.item) ?? []);
+  const known = products.length === fill.parts.length;
   const target = fill.target ? catalogue.targets.get(fill.target) : undefined;
   const [lead] = products;
   const [part] = fill.parts;
@@ -61,7 +62,7 @@ export function labelOfBottle(
   );
   const worst = [...products].sort((a, b) => signalRank(b) - signalRank(a))[0];
   // a first aid for each way that it gets into somebody would fill the label: eyes come first, being lost soonest
-  const hurt = hurtBy(worst ?? null, 'eye', catalogue);
+  const hurt = hurtBy(known ? (worst ?? null) : null, 'eye', catalogue);
   return {
     name: capital(lead?.name ?? bottle.name),
     for: target ? `For ${target.for}` : null,
@@ -78,12 +79,15 @@ export function labelOfBottle(
         : null,
     mixed: when(fill.mixedAt),
     pourAway: when(fill.discardAt),
-    signal: worst?.hazards.signal ?? null,
+    // what is not known any more is taken for the worst
+    signal: known ? (worst?.hazards.signal ?? null) : 'Danger',
     pictograms: [...new Set(products.flatMap((p) => p.hazards.pictograms))].sort(),
-    apart: keepApart(products, catalogue)
-      .filter((a) => a.level >= 4)
-      .map((a) => a.name)
-      .slice(0, MOST_APART),
+    apart: [
+      ...(known ? [] : ['anything: part of what is in it is not known here']),
+      ...keepApart(products, catalogue)
+        .filter((a) => a.level >= 4)
+        .map((a) => a.name),
+    ].slice(0, MOST_APART),
     firstAid: hurt.first.text,
     path: `/dilute?bottle=${bottle.id}`,
   };

@@ -9,6 +9,8 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { figure, when } from '../shared/words';
 
+const UNKNOWN = 'Part of what is in it is not known here: take it to the hazardous waste collection.';
+
 /** Bottles that are past their time: what is in them, since when, and where it goes. */
 @Component({
   selector: 'dt-pour-away',
@@ -36,7 +38,7 @@ export class PourAway {
         name,
         what: `${figure(fill!.left_mL)} mL with ${products.map((p) => p.name).join(', ') || 'something of your own'}`,
         since: when(fill!.discardAt, h.settings?.timeZone, h.settings?.locale, false),
-        how: to?.says ?? null,
+        how: c && products.length < fill!.parts.length ? UNKNOWN : (to?.says ?? ''),
       };
     });
   });
