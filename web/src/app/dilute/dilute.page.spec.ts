@@ -128,6 +128,23 @@ describe('Dilute', () => {
     const basin = { 'Floor of the basin': '1200', 'Liquid stands': '12', 'The thing itself': '2000' };
     expect(await fill({ ...basin, 'The basin holds': '20000' })).toMatch(/^12400 mL cover it/);
     expect(await fill({ 'The basin holds': '10000' })).toMatch(/holds only 8000: take a larger one/);
+    await p.press(/^Several at once/);
+    await p.type('Strength in %, or a ratio', '1+9', 'change');
+    expect(await fill({ Bottles: '4', 'Each takes': '500' })).toMatch(/^2000 mL in all: \d+ mL of it into \d+ mL/);
+  });
+  test('what a pack promises is held against its dose', async () => {
+    const p = await open(DilutePage, { product: 'dish-detergent', percent: '0.05', mL: '500' });
+    await p.press(/^What a pack promises/);
+    for (const [label, v] of [
+      ['The pack holds', '100'],
+      ['Makes, it says', '400'],
+      ['A bottle being', '500'],
+    ] as const)
+      await p.type(label, v);
+    // a quarter of a mL in half a litre; the least is 2 mL/L: 1 mL each, 100 bottles
+    expect(p.text('dt-sums .answer')).toMatch(
+      /^That is 0\.25 mL a bottle, 0\.5 mL\/L: too thin, .* makes 100 bottles at most/,
+    );
   });
   test('any three of the five are enough', async () => {
     const p = await open(DilutePage, bleach);

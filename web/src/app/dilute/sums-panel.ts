@@ -5,7 +5,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatExpansionModule } from '@angular/material/expansion';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { Substance } from '@dolly-tub/core';
+import type { Product, Substance } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { startWith, switchMap } from 'rxjs';
 import { selectSettings } from '../household/state';
@@ -31,6 +31,10 @@ export class SumsPanel {
   private readonly settings = inject(Store).selectSignal(selectSettings);
   /** The acid of the product that is chosen. */
   readonly acid = input<Substance | null>(null);
+  /** Parts of water to one of stock, of the bottle that is being made. */
+  readonly partsWater = input<number | null>(null);
+  /** How the product that is chosen is used. */
+  readonly use = input<Product['use'] | null>(null);
   protected readonly sums = SUMS;
   protected readonly picked = signal(SUMS[0]!.id);
   protected readonly sum = computed(() => SUMS.find((s) => s.id === this.picked())!);
@@ -45,6 +49,10 @@ export class SumsPanel {
         ),
       ),
   );
+  private readonly dose = computed(() => {
+    const { unit, min, max } = this.use() ?? {};
+    return unit && unit !== 'neat' && min !== undefined && max !== undefined ? { unit, min, max } : null;
+  });
   private readonly typed = toSignal(
     toObservable(this.form).pipe(switchMap((form) => form.valueChanges.pipe(startWith(null)))),
   );
@@ -56,6 +64,8 @@ export class SumsPanel {
     return this.sum().answer(Object.fromEntries(values) as Record<string, number>, {
       acid: this.acid(),
       hardness_mgL: this.settings()?.waterHardness_mgL ?? null,
+      partsWater: this.partsWater(),
+      use: this.dose(),
     });
   });
 }

@@ -1,10 +1,12 @@
 import {
+  bottlesFrom,
   descale,
   scaleBoiled_mgPerL,
   scaleOf,
   soakVolume_mL,
   soapLost_gPerL,
   sodaToSoften_gPerL,
+  solveDilution,
   stockByStrip,
   type Substance,
   topUp,
@@ -16,6 +18,10 @@ export interface About {
   /** The acid of the product that is chosen; null where it is none for scale. */
   acid: Substance | null;
   hardness_mgL: number | null;
+  /** Parts of water to one of stock, of the bottle that is being made. */
+  partsWater: number | null;
+  /** What its label is taken to ask for, mL or g a litre; null where it is used as it is. */
+  use: { unit: string; min: number; max: number } | null;
 }
 /** A small sum: what is typed, and the answer in a sentence. */
 export interface Sum {
@@ -116,6 +122,43 @@ export const SUMS: readonly Sum[] = [
       return mL + t['thing']! > t['holds']!
         ? `It takes ${figure(mL)} mL, and with the thing in it the basin holds only ${figure(t['holds']! - t['thing']!)}: take a larger one, or turn it over half-way.`
         : `${figure(mL)} mL cover it.`;
+    },
+  },
+  {
+    id: 'several',
+    name: 'Several at once',
+    fields: [
+      { key: 'bottles', name: 'Bottles', unit: '', max: 1000 },
+      { key: 'each', name: 'Each takes', unit: 'mL', max: 1e6 },
+    ],
+    answer: (t, { partsWater }) => {
+      if (partsWater === null) return 'Make one bottle above first: several are made in the same way.';
+      const r = solveDilution({
+        final_mL: t['bottles']! * t['each']!,
+        stock_percent: 100,
+        wanted_percent: 100 / (1 + partsWater),
+      });
+      return r.ok
+        ? `${figure(r.value.final_mL)} mL in all: ${figure(r.value.stock_mL)} mL of it into ${figure(r.value.water_mL)} mL of water.`
+        : r.problems[0]!.message;
+    },
+  },
+  {
+    id: 'promise',
+    name: 'What a pack promises',
+    fields: [
+      { key: 'pack', name: 'The pack holds', unit: 'mL', max: 1e6 },
+      { key: 'bottles', name: 'Makes, it says', unit: 'bottles', max: 100000 },
+      { key: 'each', name: 'A bottle being', unit: 'mL', max: 1e6 },
+    ],
+    answer: (t, { use }) => {
+      if (!(t['bottles']! > 0 && t['each']! > 0)) return 'Write how many bottles it promises, and how large.';
+      const dose = (t['pack']! / t['bottles']! / t['each']!) * 1000;
+      const said = `That is ${figure(t['pack']! / t['bottles']!)} mL a bottle, ${figure(dose)} mL/L`;
+      if (!use) return `${said}.`;
+      const range = `it is used at ${figure(use.min)} to ${figure(use.max)} ${use.unit}`;
+      if (dose >= use.min) return `${said}: ${range}.`;
+      return `${said}: too thin, ${range}. At that it makes ${bottlesFrom(t['pack']!, (use.min * t['each']!) / 1000).bottles} bottles at most.`;
     },
   },
 ];
