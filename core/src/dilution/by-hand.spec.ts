@@ -281,6 +281,10 @@ describe('what cannot be, in a sentence', () => {
     [{ target: { percent: 0 } }, /^\/target The wanted strength must be more than 0/],
     [{ target: { ppm: -5 } }, /^\/target The wanted/],
     [{ target: { percent: 10.001 } }, /^\/target 10 % is stronger than the 10 %/],
+    [
+      { stock: { product: 'white-vinegar' }, target: { ratio: ratioOf('10 %') } },
+      /^\/target 10 % is stronger than the 5\.05 %.* If so much of the bottle is meant, write 1\+9\.$/,
+    ],
     [{ target: { ratio: ratioOf('1 cup per bottle') } }, /^\/target\/ratio That is more than the bottle holds/],
     [{ target: { ratio: ratioOf('2 tablets per litre') } }, /^\/target\/ratio How much is one of them\? Weigh one/],
     [{ measures: ['no-spoon'] }, /^\/measures\/0 "no-spoon" is no measure/],

@@ -74,11 +74,14 @@ export function dilute(
   const { percent, read } = wanted.value;
   // as it is sold, in the grams a 100 mL that a mix is counted in: 5.25 % of what weighs 1.08 g/mL is 5.67
   const neat = Math.max(stock.percent, stock.solid ? 0 : stock.percent * stock.perPercent * 100);
-  if (percent > neat * (1 + 1e-9))
+  if (percent > neat * (1 + 1e-9)) {
+    // "10 %" of vinegar is no strength of it, but may be a tenth of the bottle
+    const share = q.target.ratio?.strength && q.target.ratio.readings[0];
     return bad(
       '/target',
-      `${fmt(percent)} % is stronger than the ${fmt(neat)} % that you start from: water can only make it weaker.`,
+      `${fmt(percent)} % is stronger than the ${fmt(neat)} % that you start from: water can only make it weaker.${share ? ` If so much of the bottle is meant, write ${share.form}.` : ''}`,
     );
+  }
 
   // stock volume by C1·V1 = C2·V2; the finished mix is thin, so its percent is taken as g (or mL) in 100 mL
   const share = percent / (stock.percent * stock.perPercent * 100);
