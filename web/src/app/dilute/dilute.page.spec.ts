@@ -17,6 +17,18 @@ describe('Dilute', () => {
     expect(label).toMatch(/of water, then .* of bleach up to 450 mL/);
     expect(p.text('.then')).toMatch(/into the water, to the upper line/);
   });
+  test('with nothing chosen it offers what is on the shelves; in an empty house what is thinned most', async () => {
+    const p = await open(DilutePage, {});
+    expect(p.text('.mid')).toMatch(/What is it made from\?.*chlorine bleach/);
+    await p.press(/^white vinegar/, '.mid button');
+    expect(p.text('dt-bottle')).toMatch(/white vinegar/);
+  });
+  test('in an empty house it offers what has published strengths', async () => {
+    const p = await open(DilutePage, {}, (rows) => {
+      rows.tables['stock'] = [];
+    });
+    expect(p.text('.mid')).toMatch(/What is it made from\?.*(bleach|peroxide|alcohol|isopropanol)/);
+  });
   test('a target in one tap', async () => {
     const p = await open(DilutePage, bleach);
     await p.press(/food contact/);

@@ -7,7 +7,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type DiluteAnswer, filledOf } from '@dolly-tub/core';
+import { type DiluteAnswer, filledOf, targetsOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
@@ -158,6 +158,22 @@ export class DilutePage {
         }))
         .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)))
     );
+  });
+  /** Where nothing is chosen yet: what is on the shelves, else what has strengths of its own that are published. */
+  protected readonly starters = computed<Choice[]>(() => {
+    const c = this.knowledge.catalogue();
+    const all = this.products();
+    const owned = all.filter((x) => x.note);
+    if (owned.length) return owned.slice(0, 8);
+    const seen = new Set<string>();
+    return all
+      .filter(({ id }) => {
+        const p = c?.products.get(id);
+        // one for each substance: nine descalers are no choice
+        if (!p || seen.has(p.strength.substance) || !targetsOf(p, c!).length) return false;
+        return seen.add(p.strength.substance);
+      })
+      .slice(0, 8);
   });
   protected toggle(id: string): void {
     const now = this.recipe.spoons();

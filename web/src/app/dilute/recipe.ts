@@ -107,7 +107,11 @@ export class Recipe {
     const p = this.record();
     if (!c || !p) return [];
     const k = this.chlorine() ? ppmPerPercent(p, c) : 1;
-    return targetsOf(p, c).map((t) => ({ id: t.id, name: t.name, aim: inPercentOf(t, p, c).aim * k }));
+    const neat = isSolid(p) ? 100 : p.strength.percent * (p.strength.basis === 'v/v' ? 1 : (p.density ?? 1));
+    return targetsOf(p, c).map((t) => {
+      const { aim } = inPercentOf(t, p, c);
+      return { id: t.id, name: t.name, aim: aim * k, reached: aim <= neat };
+    });
   });
   /** What was typed as a ratio, read in the measures of this household. */
   readonly asked = computed<RatioAnswer | null>(() => {
@@ -129,7 +133,9 @@ export class Recipe {
     if (asked) return { ratio: s.reading ? { readings: asked.readings.slice(1) } : asked };
     if (s.ppm !== null) return { ppm: s.ppm };
     if (s.percent !== null) return { percent: s.percent };
-    const t = this.targets().find((x) => x.id !== this.targets()[0]?.id) ?? this.targets()[0];
+    // the second of those that it is strong enough for: the first is the mildest use
+    const can = this.targets().filter((x) => x.reached);
+    const t = can[1] ?? can[0];
     if (t) return this.chlorine() ? { ppm: t.aim } : { percent: t.aim };
     const p = this.record();
     const u = p?.use;
