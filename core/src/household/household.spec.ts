@@ -176,4 +176,7 @@ test('a spot’s question takes its worst soil, its neighbours and its zone', ()
   expect(q.question).toMatchObject({ soil: 'limescale', severity: 4, age: 'set', area_m2: 2, zone: null });
   expect(q.context.neighbours).toEqual([{ material: 'limestone', finish: null, runoff: true, name: 'floor' }]);
   expect(questionOfSpot(floor as never, h, now, catalogue).question.zone).toBe('floor');
+  // a shower tray lies as low, and no mop comes to it
+  const tray = { ...(floor as object), fixture: 'shower' };
+  expect(questionOfSpot(tray as never, h, now, catalogue).question.zone).toBeNull();
 });
