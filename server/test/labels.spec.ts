@@ -41,6 +41,7 @@ afterAll(() => s.close());
 async function readPdf(query: string) {
   const r = await fetch(`${s.url}/api/labels?${query}`);
   expect([r.status, r.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  expect(r.headers.get('content-security-policy')).toBeNull();
   const doc = await getDocument({ data: new Uint8Array(await r.arrayBuffer()), verbosity: 0 }).promise;
   const pages = await Promise.all(
     Array.from({ length: doc.numPages }, async (_, i) => {
