@@ -1,7 +1,7 @@
 import * as ohm from 'ohm-js';
 import type { Measure, Table } from '../catalogue';
 import { bad, ok, type Result } from '../reason';
-import { significant } from './number';
+import { COUNTS, FRACTION_WORDS, significant, VULGAR } from './number';
 import { RATIO_GRAMMAR } from './ratio-grammar';
 import { isVague, type MeasureSystem, unitVolume_mL } from './volume';
 
@@ -43,36 +43,6 @@ interface Volume {
   unit: string;
 }
 
-const VULGAR: Record<string, number> = {
-  '½': 1 / 2,
-  '¼': 1 / 4,
-  '¾': 3 / 4,
-  '⅓': 1 / 3,
-  '⅔': 2 / 3,
-  '⅛': 1 / 8,
-  '⅜': 3 / 8,
-  '⅝': 5 / 8,
-  '⅞': 7 / 8,
-  '⅙': 1 / 6,
-  '⅕': 1 / 5,
-};
-const COUNTS: Record<string, number> = {
-  a: 1,
-  an: 1,
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  twelve: 12,
-  twenty: 20,
-};
-const FRACTION_WORDS: Record<string, number> = { half: 2, third: 3, quarter: 4, fifth: 5, eighth: 8, tenth: 10 };
 const GRAMS: Record<string, number> = {
   mg: 0.001,
   milligram: 0.001,

@@ -106,12 +106,11 @@ export class RecipeWords {
     const percent = this.recipe.answer()!.strength.percent;
     const ten = acid ? descale(10, acid, this.recipe.s().mL, percent) : null;
     if (!ten) return [];
+    const rounds = ten.rounds === 1 ? 'one bath' : `${ten.rounds} baths`;
+    const leaves = ten.leaves ? `; pressed further it leaves ${ten.leaves}` : '';
     const hardness = this.settings()?.waterHardness_mgL;
     return [
-      [
-        'Ten grams of scale',
-        `${figure(ten.acid_g)} g of acid, ${ten.rounds === 1 ? 'one bath' : `${ten.rounds} baths`}${ten.leaves ? `; pressed further it leaves ${ten.leaves}` : ''}`,
-      ],
+      ['Ten grams of scale', `${figure(ten.acid_g)} g of acid, ${rounds}${leaves}`],
       ...(hardness
         ? [
             [

@@ -87,7 +87,8 @@ export const SUMS: readonly Sum[] = [
       const r = descale(scale, acid, t['bath']!, t['percent']!);
       if (!r) return 'Write how much of the bath there is, and how strong.';
       const rounds = r.rounds === 1 ? 'one bath' : `at least ${r.rounds} baths`;
-      return `About ${figure(scale)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${r.leaves ? `; pressed further it leaves ${r.leaves}` : ''}.`;
+      const leaves = r.leaves ? `; pressed further it leaves ${r.leaves}` : '';
+      return `About ${figure(scale)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${leaves}.`;
     },
   },
   {
@@ -103,10 +104,13 @@ export const SUMS: readonly Sum[] = [
     id: 'soften',
     name: 'Soften a wash',
     fields: [{ key: 'litres', name: 'The wash takes', unit: 'L', max: 1000 }],
-    answer: (t, { hardness_mgL }) =>
-      hardness_mgL
-        ? `${figure(sodaToSoften_gPerL(hardness_mgL) * t['litres']!)} g of washing soda (free of water) take the lime; without it ${figure(soapLost_gPerL(hardness_mgL) * t['litres']!)} g of soap turn to scum.`
-        : HARDNESS,
+    answer: (t, { hardness_mgL }) => {
+      if (!hardness_mgL) return HARDNESS;
+      const [soda, soap] = [sodaToSoften_gPerL(hardness_mgL), soapLost_gPerL(hardness_mgL)].map(
+        (g) => g * t['litres']!,
+      );
+      return `${figure(soda!)} g of washing soda (free of water) take the lime; without it ${figure(soap!)} g of soap turn to scum.`;
+    },
   },
   {
     id: 'cover',
@@ -119,9 +123,9 @@ export const SUMS: readonly Sum[] = [
     ],
     answer: (t) => {
       const mL = soakVolume_mL(t['floor']!, t['high']!, t['thing']!);
-      return mL + t['thing']! > t['holds']!
-        ? `It takes ${figure(mL)} mL, and with the thing in it the basin holds only ${figure(t['holds']! - t['thing']!)}: take a larger one, or turn it over half-way.`
-        : `${figure(mL)} mL cover it.`;
+      if (mL + t['thing']! <= t['holds']!) return `${figure(mL)} mL cover it.`;
+      const holds = figure(t['holds']! - t['thing']!);
+      return `It takes ${figure(mL)} mL, and with the thing in it the basin holds only ${holds}: take a larger one, or turn it over half-way.`;
     },
   },
   {
