@@ -24,6 +24,17 @@ describe('Choose', () => {
     await p.press(/^Rung \d: White vinegar 5 %, on a held cloth/);
     expect(p.text('dt-rung-detail h2')).toMatch(/White vinegar/);
   });
+  test('what does as well is named, the rest by one tap; every answer of the card has its word', async () => {
+    const p = await open(ChoosePage, { spot: SCREEN });
+    const before = p.text('dt-rung-detail dl');
+    expect(before).toMatch(/\d+ more do as well/);
+    // a figure without its word would push the others out of their column
+    for (const dd of p.fixture.nativeElement.querySelectorAll('dt-rung-detail dl > dd') as Iterable<Element>)
+      expect(dd.previousElementSibling!.tagName).toBe('DT');
+    await p.press(/more do as well/);
+    expect(p.text('dt-rung-detail dl').length).toBeGreaterThan(before.length);
+    expect(p.text('dt-rung-detail dl')).not.toMatch(/more do as well/);
+  });
   test('two rungs side by side are priced in the money of the house', async () => {
     const p = await open(ChoosePage, { spot: SCREEN, beside: '1' });
     expect(p.text('dt-rung-compare')).toMatch(/Side by side.*Cost £0\.\d\d £0\.\d\d/);

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
@@ -34,7 +35,7 @@ const AT_ONCE = 5;
 @Component({
   selector: 'dt-rung-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
+  imports: [NgTemplateOutlet, MatIcon, MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
   templateUrl: './rung-detail.html',
   styleUrl: './rung-detail.scss',
 })

@@ -1,5 +1,5 @@
 import { booleanAttribute, ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { formatVolume, type MeasureSystem } from '@dolly-tub/core';
+import { formatVolume, kitchenNumber, type MeasureSystem } from '@dolly-tub/core';
 
 /** Inner height (mm of drawing) of the part of each outline that holds liquid, and how its width runs with height. */
 const SHAPES: Record<string, { body: number; shoulder: number; neck: number; wide: number; narrow: number }> = {
@@ -59,9 +59,10 @@ export class BottleDrawing {
   readonly bottleName = input('the bottle');
   protected readonly BASE = 492;
   protected readonly floor = Math.floor;
+  protected readonly number = kitchenNumber;
   /** A long name in lines that fit beside the outline, which is wider where it has no shoulder. */
   protected readonly lines = computed(() => {
-    const most = this.shape().shoulder ? 13 : 9;
+    const most = this.shape().shoulder ? 12 : 9;
     return this.name()
       .split(' ')
       .reduce<string[]>((lines, w) => {
@@ -193,7 +194,7 @@ export class BottleDrawing {
     const then = this.dry()
       ? `, and ${this.dry()} of ${this.name()}`
       : `, then ${this.say(this.stock())} of ${this.name()} up to ${all}`;
-    const spoons = this.spoons().map((s) => `${s.count} ${s.name}`);
+    const spoons = this.spoons().map((s) => `${kitchenNumber(s.count)} ${s.name}`);
     const that = spoons.length ? `, that is ${spoons.join(' and ')}` : '';
     return `${this.bottleName()}, ${this.say(this.capacity())}: ${water} of water${then}${that}.`;
   });

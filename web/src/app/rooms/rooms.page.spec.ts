@@ -9,14 +9,14 @@ const WET = demoId(1, 1);
 const SCREEN = spotId('wet-screen');
 
 describe('Rooms', () => {
-  test('a bottle past its time stands on the first screen, with where it goes; poured away it is empty', async () => {
+  test('a bottle past its time stands on the first screen, with where it goes; emptied it is off the list', async () => {
     const p = await open(RoomsPage, { room: WET }, (rows) => {
       const tall = rows.tables['bottles']!.find((b) => b['id'] === demoId(5, 2))!;
       tall['fill'] = { ...(tall['fill'] as object), discardAt: '2026-11-24T10:00:00Z' };
     });
     expect(p.text('dt-pour-away')).toMatch(/Past its time.*The tall sprayer.*mL with dish detergent, since .*24 Nov/);
     expect(p.text('dt-pour-away .how')).toMatch(/sink with the tap running/);
-    await p.press(/^Poured away: The tall sprayer/);
+    await p.press(/^It is empty now: The tall sprayer/);
     expect(p.api.written[0]).toMatchObject({ kind: 'pour-out', bottle: demoId(5, 2) });
     expect(p.told()).toMatch(/The tall sprayer is empty/);
   });
