@@ -23,8 +23,6 @@ const LATER: Readonly<Record<string, string>> = {
   'MethodBody.apply': 'how it was put on, told in the diary',
   'RoomBody.fixtures.rotation': 'drawing a fixture as it stands: the plan of the house',
   'SettingsBody.colourClasses.texture': 'cloths told apart by touch: work that fits the person',
-  'SettingsBody.measures.calibratedAt': 'own measures due again: calibration',
-  'SettingsBody.measures.mass_g': 'own spoons by weight: calibration',
   'SpotBody.centre': 'drawing a spot where it is: the plan of the house',
   'StockBody.barcode': 'adding stock by its code: stock taking',
   'StockBody.feel': 'packs told apart by touch: work that fits the person',

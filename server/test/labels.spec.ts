@@ -107,11 +107,21 @@ describe('labels', () => {
     for (const said of ['Χλωρίνη', 'Ёлка', 'Żółty', 'U+6F22']) expect(text).toContain(said);
     expect(decodeURIComponent(lacking!)).toBe('漢');
   });
+  test('the drawing’s letters are as wide as the PDF prints them', async () => {
+    const { text } = await svg(`bottles=${bleach}`);
+    const [, right] = /<title>Danger<\/title>(.*?)<\/g>/.exec(text)!;
+    const xs = [...right!.matchAll(/translate\(([\d.]+) [\d.]+\)" d="([^"]+)"/g)].flatMap(([, x, d]) =>
+      [...d!.matchAll(/[ML]?(-?[\d.]+) (-?[\d.]+)/g)].map((m) => Number(x) + Number(m[1])),
+    );
+    const { pages } = await readPdf(`bottles=${bleach}`);
+    expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(5);
+    expect(pages[0]!.text).toContain('Danger');
+  });
   test('sheets: so many on a page, then another page; large print says less, never smaller', async () => {
     const nine = Array.from({ length: 9 }, () => bleach).join(',');
     const { pages } = await readPdf(`bottles=${nine}&sheet=a4x8`);
     expect(pages.map((p) => p.text.split('Danger').length - 1)).toEqual([8, 1]);
-    const sizes = (text: string) => [...text.matchAll(/font-size="([\d.]+)"/g)].map((m) => Number(m[1]));
+    const sizes = (text: string) => [...text.matchAll(/data-size="([\d.]+)"/g)].map((m) => Number(m[1]));
     const [usual, large] = [(await svg(`bottles=${bleach}`)).text, (await svg(`bottles=${bleach}&large=1`)).text];
     expect(Math.min(...sizes(large))).toBeGreaterThan(Math.min(...sizes(usual)) * 1.2);
     for (const said of ['Chlorine', 'Danger', 'Pour away']) expect(large).toContain(said);
@@ -147,6 +157,8 @@ describe('labels', () => {
     };
     await s.call('POST', '/api/log', { kind: 'mix', bottle: id, fill, moves: [] });
     const { text } = await svg(`bottles=${id}`);
+    // letters are outlines: it needs no font where it is shown
+    expect(text).not.toMatch(/<text|font-family/);
     expect(text).not.toContain('<script');
     expect(text).toContain('&#60;script&#62;');
   });

@@ -15,6 +15,9 @@ import type {
   Group,
   Job,
   Discard,
+  Ageing,
+  DensityTable,
+  Strip,
   Keeping,
   Language,
   Line,
@@ -70,6 +73,9 @@ export interface RawCatalogue {
   measures: Measure[];
   targets: Target[];
   keeping: Keeping[];
+  ageing: Ageing[];
+  densities: DensityTable[];
+  strips: Strip[];
   discards: Discard[];
   preventions: Prevention[];
   vessels: Vessel[];

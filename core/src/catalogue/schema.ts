@@ -734,6 +734,8 @@ export const MeasureSchema = Type.Object({
   ...Named,
   kind: Type.String(),
   volume_mL: Type.Number({ exclusiveMinimum: 0 }),
+  /** The head of a bottle that gives it. */
+  head: Type.Optional(Type.String()),
 });
 export const TargetSchema = Type.Object({
   ...Named,
@@ -748,6 +750,40 @@ export const TargetSchema = Type.Object({
   contact_min: Range,
   rinse: Type.String(),
 });
+/** How fast a substance is lost from a product as it is sold, by how the pack is kept: half of it in so many days. */
+export const AgeingSchema = Type.Object(
+  {
+    ...Named,
+    substances: Type.Array(Id, { minItems: 1 }),
+    kept: oneOf(['shut', 'opened', 'damp']),
+    halfLife_days: Type.Object({ low: Type.Number(), likely: Type.Number(), high: Type.Number() }),
+    says: Type.String({ minLength: 3 }),
+  },
+  { additionalProperties: false },
+);
+/** A test strip: its printed pads, how long its tin keeps after opening, and what share of its colour is lost a month after that. */
+export const StripSchema = Type.Object(
+  {
+    ...Named,
+    pads: Type.Array(
+      Type.Object({ ppm: Type.Number({ minimum: 0 }), colour: Type.String({ pattern: '^#[0-9a-f]{6}$' }) }),
+      {
+        minItems: 3,
+      },
+    ),
+    keeps_months: Type.Number({ exclusiveMinimum: 0 }),
+    fades: Type.Number({ exclusiveMinimum: 0, maximum: 1 }),
+  },
+  { additionalProperties: false },
+);
+/** Density of a solution in water at 20 °C, by per cent of weight; the id is the substance's. */
+export const DensitySchema = Type.Object(
+  {
+    ...Named,
+    rows: Type.Array(Type.Object({ percent: Type.Number(), gPerMl: Type.Number() }), { minItems: 1 }),
+  },
+  { additionalProperties: false },
+);
 /** How a product in water is made and kept, by what is in it; the shortest time and the strictest of all that hold counts. */
 export const KeepingSchema = Type.Object(
   {
@@ -1232,6 +1268,9 @@ export type AirLimit = Static<typeof LimitSchema>;
 export type Measure = Static<typeof MeasureSchema>;
 export type Target = Static<typeof TargetSchema>;
 export type Keeping = Static<typeof KeepingSchema>;
+export type Ageing = Static<typeof AgeingSchema>;
+export type Strip = Static<typeof StripSchema>;
+export type DensityTable = Static<typeof DensitySchema>;
 export type Prevention = Static<typeof PreventionSchema>;
 export type Discard = Static<typeof DiscardSchema>;
 export type Vessel = Static<typeof VesselSchema>;
@@ -1368,6 +1407,9 @@ export const catalogueSchemas = {
   measures: MeasureSchema,
   targets: TargetSchema,
   keeping: KeepingSchema,
+  ageing: AgeingSchema,
+  densities: DensitySchema,
+  strips: StripSchema,
   discards: DiscardSchema,
   preventions: PreventionSchema,
   vessels: VesselSchema,

@@ -1,3 +1,5 @@
+import { type Ageing, type Catalogue, isSolid, type Product } from '../catalogue';
+
 /**
  * Strength (% w/w NaOCl) of liquid chlorine bleach after so many days closed and dark.
  * Second order: dC/dt = −k·C², log10 k = 0.149·μ + log10(2.083e10·T·e^(−1.018e5/RT)·e^(−56.5/R)),
@@ -53,4 +55,90 @@ export function agedBleachRange(
     low: Math.min(agedBleach(percent, density, days, 25), halved),
     high: Math.min(percent, agedBleach(percent, density, days, 15)),
   };
+}
+
+/** How a pack was kept; the last of them only where somebody says so. */
+export type PackKept = 'shut' | 'opened' | 'damp';
+/** What a product still holds: percent of its own basis, likely and at its edges, and why. */
+export interface Aged {
+  likely: number;
+  low: number;
+  high: number;
+  says: string;
+  source: string;
+}
+/**
+ * What is left of a product's strength after so many days, at about 20 °C; null for what does not age here. Bleach by
+ * the formula, everything else by the half-lives of `ageing`. Where nobody says how it was kept, it is likely as one kept
+ * shut, and at its weakest as one that was opened.
+ */
+export function agedStrength(
+  product: Product,
+  percent: number,
+  days: number,
+  kept: PackKept | null,
+  catalogue: Catalogue,
+): Aged | null {
+  if (!(days > 0)) return null;
+  const { substance } = product.strength;
+  const rows = [...catalogue.ageing.values()].filter((r) => r.substances.includes(substance));
+  const of = (k: PackKept): Ageing | undefined => rows.find((r) => r.kept === k);
+  const likely = of(kept ?? 'shut') ?? of('opened');
+  if (likely) {
+    // what was opened has been shut before: the weakest of those that may hold
+    const weakest = kept ? likely : (of('opened') ?? likely);
+    const left = (halfLife: number): number => percent * 0.5 ** (days / halfLife);
+    return {
+      likely: left(likely.halfLife_days.likely),
+      low: Math.min(left(weakest.halfLife_days.low), left(likely.halfLife_days.low)),
+      high: left(likely.halfLife_days.high),
+      says: likely.says,
+      source: likely.basis.default,
+    };
+  }
+  if (!catalogue.substances.get(substance)?.availableChlorine || isSolid(product)) return null;
+  return {
+    ...agedBleachRange(percent, product.density ?? 1, days),
+    says: 'bleach falls apart by itself, the stronger and warmer the sooner',
+    source: 'utility-hypochlorite-handbook',
+  };
+}
+
+/** How long a pack is good for one recipe, in days from when it was made or opened. */
+export interface Lasting {
+  /** The amount that a fresh one takes is enough, even at its weakest. */
+  enough_days: number;
+  /** Taken for its weakest, no more than twice as much is needed. */
+  more_days: number;
+}
+/** From here on a new one is bought: twice the amount carries twice the salt and lye along (common practice). */
+const TWICE = 2;
+const YEARS_10 = 3650;
+/**
+ * Until when the amount for a fresh pack is enough, and until when more of it makes up for its age: `least` is the lowest
+ * percent that counts and `wanted` what a fresh one is measured to, both of the finished mix; null for what does not age.
+ */
+export function lasting(
+  product: Product,
+  percent: number,
+  wanted: number,
+  least: number,
+  kept: PackKept | null,
+  catalogue: Catalogue,
+): Lasting | null {
+  if (!agedStrength(product, percent, 1, kept, catalogue)) return null;
+  const share = (days: number): number =>
+    days > 0 ? agedStrength(product, percent, days, kept, catalogue)!.low / percent : 1;
+  /** Days until the weakest share falls below one; it only falls. */
+  const until = (to: number): number => {
+    let [low, high] = [0, YEARS_10];
+    if (share(high) >= to) return high;
+    while (high - low > 0.5) {
+      const mid = (low + high) / 2;
+      if (share(mid) >= to) low = mid;
+      else high = mid;
+    }
+    return Math.floor(low);
+  };
+  return { enough_days: until(Math.min(1, least / wanted)), more_days: until(Math.min(1, least / wanted / TWICE)) };
 }

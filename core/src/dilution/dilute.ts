@@ -1,12 +1,29 @@
-import { type Catalogue, isSolid, type Measure, type Product, type Table, type Target } from '../catalogue';
+import {
+  type Catalogue,
+  type DensityTable,
+  isSolid,
+  type Measure,
+  type Product,
+  type Table,
+  type Target,
+} from '../catalogue';
 import { formatVolume, type RatioAnswer, type RatioReading, significant, vagueId } from '../quantity';
 import { bad, ok, type Reason, type Result } from '../reason';
-import { agedBleachRange } from './ageing';
+import { agedStrength, type PackKept, lasting, type Lasting } from './ageing';
+import { fillUpAlcohol } from './density';
 import { kitchenRound, type KitchenMeasure } from './kitchen';
 import { inPercentOf, ppmPerPercent, targetsOf } from './targets';
 
 export interface DiluteQuestion {
-  stock: { percent?: number; ppm?: number; product?: string; madeDaysAgo?: number; labelPercent?: number };
+  stock: {
+    percent?: number;
+    ppm?: number;
+    product?: string;
+    madeDaysAgo?: number;
+    labelPercent?: number;
+    /** How the pack was kept, where somebody says so. */
+    kept?: PackKept;
+  };
   /** One of them; a ratio as it was read (`parseRatio`). */
   target: { percent?: number; ppm?: number; ratio?: RatioAnswer };
   final: { mL: number };
@@ -25,6 +42,10 @@ export interface DiluteAnswer {
   /** Window that the strength must stay in, and the named target it belongs to. */
   window: { min: number; max: number; target: string | null; name: string | null; inside: boolean };
   stockStrength: { percent: number; low: number; high: number; basis: string };
+  /** How many days old the pack may be for this recipe; null for what does not age, or was named by its strength. */
+  lasts: Lasting | null;
+  /** Alcohol and water take less room together than apart: what has to be filled up, mL; else null. */
+  shrinks_mL: number | null;
   /** How a ratio was read, the other way to read it, and how much stronger (weaker below 0) that would be; else null. */
   read: { taken: RatioReading; other: RatioReading | null; differs: number } | null;
   warnings: string[];
@@ -36,6 +57,9 @@ interface Stock {
   percent: number;
   low: number;
   high: number;
+  /** Percent that its label says, before it aged. */
+  label: number;
+  densities: DensityTable | null;
   basis: 'w/v' | 'w/w' | 'v/v';
   /** Grams (or mL for v/v) of the active in a mL of stock, for one percent. */
   perPercent: number;
@@ -132,6 +156,12 @@ export function dilute(
         : `Taken as ${read.taken.form}, ${read.taken.says}.`,
       source: 'common-practice',
     });
+  const shrinks_mL = shrinking(stock, stock_mL, q.final.mL, catalogue);
+  if (shrinks_mL !== null && shrinks_mL > q.final.mL / 200)
+    because.push({
+      text: `Alcohol and water take less room together than apart: about ${formatVolume(shrinks_mL)} more water reaches the line.`,
+      source: stock.densities!.basis.default,
+    });
   const weakest = percent * (stock.low / stock.percent);
   if (target && weakest < within.min * (1 - 1e-9) && percent >= within.min) {
     const [gives, least] = [weakest, within.min].map((x) =>
@@ -174,10 +204,21 @@ export function dilute(
       inside: percent >= within.min && percent <= within.max,
     },
     read,
+    shrinks_mL,
+    lasts: stock.product
+      ? lasting(stock.product, stock.label, percent, within.min, q.stock.kept ?? null, catalogue)
+      : null,
     stockStrength: { percent: stock.percent, low: stock.low, high: stock.high, basis: stock.basis },
     warnings,
     because,
   });
+}
+
+/** What alcohol and water lose together, mL; null where it is no alcohol by volume, or nothing is mixed. */
+function shrinking(stock: Stock, stock_mL: number, final_mL: number, catalogue: Catalogue): number | null {
+  const active = stock.product && catalogue.substances.get(stock.product.strength.substance);
+  if (!stock.densities || !active?.density_gPerMl || stock.basis !== 'v/v' || stock_mL >= final_mL) return null;
+  return fillUpAlcohol(stock_mL, stock.percent, final_mL, stock.densities, active.density_gPerMl)?.shrinks_mL ?? null;
 }
 
 /** The household's own squirt, capful or scoop, as it was weighed here, in place of the common one. */
@@ -196,6 +237,8 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
       percent,
       low: percent,
       high: percent,
+      label: percent,
+      densities: null,
       basis: 'w/v',
       perPercent: 0.01,
       ppmPerPercent: 10000,
@@ -212,18 +255,19 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
   let percent = q.stock.labelPercent ?? product.strength.percent;
   if (!(percent > 0 && percent <= 100))
     return bad('/stock/labelPercent', 'The strength on the label must be more than 0 and at most 100 %.');
+  const label = percent;
   let [low, high] = [percent, percent];
   const days = q.stock.madeDaysAgo ?? 0;
   if (!(days >= 0 && days < 36500)) return bad('/stock/madeDaysAgo', 'Days must be 0 or more.');
-  const chlorine = active.availableChlorine;
-  if (days > 0 && chlorine && !solid) {
-    const aged = agedBleachRange(percent, density, days);
+  const aged = agedStrength(product, percent, days, q.stock.kept ?? null, catalogue);
+  if (aged) {
+    const how = { shut: 'never opened', opened: 'opened', damp: 'kept damp' }[q.stock.kept ?? 'shut'];
     because.push({
-      text: `${fmt(percent)} % bleach, ${days} days old and kept at about 20 °C, likely holds ${fmt(aged.likely)} % now (${fmt(aged.low)} to ${fmt(aged.high)}).`,
-      source: 'utility-hypochlorite-handbook',
+      text: `${fmt(percent)} % of ${active.name.toLowerCase()}, ${days} days old${q.stock.kept ? `, ${how}` : ''} and kept at about 20 °C, likely is ${fmt(aged.likely)} % now (${fmt(aged.low)} to ${fmt(aged.high)}): ${aged.says}.`,
+      source: aged.source,
     });
     if (aged.likely < percent * 0.8)
-      warnings.push('This bottle has lost more than a fifth of its strength: buy a fresh one for disinfecting.');
+      warnings.push('This pack has lost more than a fifth of its strength: buy a fresh one for disinfecting.');
     [percent, low, high] = [aged.likely, aged.low, aged.high];
   }
   const vv = product.strength.basis === 'v/v';
@@ -231,6 +275,8 @@ function readStock(q: DiluteQuestion, catalogue: Catalogue, because: Reason[], w
     percent,
     low,
     high,
+    label,
+    densities: catalogue.densities.get(active.id) ?? null,
     basis: vv ? 'v/v' : 'w/w',
     perPercent: vv ? 0.01 : 0.01 * density,
     ppmPerPercent: ppmPerPercent(product, catalogue),

@@ -6,3 +6,7 @@ export * from './scale';
 export * from './solve';
 export * from './targets';
 export * from './weighed';
+export * from './density';
+export * from './strip';
+export * from './coverage';
+export * from './laundry';

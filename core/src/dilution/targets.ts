@@ -20,9 +20,15 @@ export const strongestOf = (kind: Target['kind'], catalogue: Catalogue): Target 
 
 /** What `ppm` stands for in a product: a percent of its own strength is so many mg/L of what the targets count. */
 export function ppmPerPercent(product: Product, catalogue: Catalogue): number {
-  const chlorine = catalogue.substances.get(product.strength.substance)?.availableChlorine;
-  return 10000 * (chlorine ?? 1) * (product.strength.basis === 'v/v' ? 0.789 : 1);
+  const substance = catalogue.substances.get(product.strength.substance);
+  // a percent of volume weighs as much as the pure liquid
+  const weighs = product.strength.basis === 'v/v' ? (substance?.density_gPerMl ?? 1) : 1;
+  return 10000 * (substance?.availableChlorine ?? 1) * weighs;
 }
+
+/** mg/L of what the targets count in a mL of the product itself at so many percent of its own: a heavy liquid holds more. */
+export const ppmOfStock = (product: Product, percent: number, catalogue: Catalogue): number =>
+  percent * ppmPerPercent(product, catalogue) * (product.strength.basis === 'v/v' ? 1 : (product.density ?? 1));
 
 /** Window and aim of a target in the product's own percent (chlorine windows are written in % available chlorine). */
 export function inPercentOf(target: Target, product: Product, catalogue: Catalogue): Target['percent'] {

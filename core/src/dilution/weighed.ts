@@ -1,3 +1,4 @@
+import { normal, seeded } from '../quantity';
 import { bad, ok, type Result } from '../reason';
 
 /** What a kitchen scale shows: grams, as often as it is asked. A real one is read over Bluetooth's Weight Scale Service (0x181D) or USB HID. */
@@ -15,22 +16,21 @@ const KITCHEN: Errs = { noise_g: 0.15, drift_g: 0.01, step_g: 0.1 };
 
 /** A scale that ships with the product: what lies on it is said, and it errs as a kitchen scale does; the same for the same seed. */
 export function simulatedScale(on: () => number, seed = 1, errs: Errs = KITCHEN): Scale {
-  let state = seed >>> 0 || 1;
-  const uniform = (): number => {
-    // xorshift32 (Marsaglia 2003)
-    state ^= state << 13;
-    state ^= state >>> 17;
-    state ^= state << 5;
-    return ((state >>> 0) + 0.5) / 4294967296;
-  };
-  const normal = (): number => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+  const next = seeded(seed);
   let readings = 0;
   let zero = 0;
-  const raw = (): number => on() + errs.drift_g * readings++ + errs.noise_g * normal();
+  const raw = (): number => on() + errs.drift_g * readings++ + errs.noise_g * normal(next);
   return {
     read: () => Math.round((raw() - zero) / errs.step_g) * errs.step_g,
     tare: () => void (zero = raw()),
   };
+}
+
+/** Readings as they were recorded, one after the other; past the last one it stands still. A tare counts from the one before. */
+export function recordedScale(readings_g: readonly number[]): Scale {
+  let [at, zero] = [0, 0];
+  const next = (): number => readings_g[Math.min(at++, readings_g.length - 1)]!;
+  return { read: () => next() - zero, tare: () => void (zero = readings_g[Math.max(0, at - 1)]!) };
 }
 
 /** A measure that was weighed: mL each, how far the weighings lie apart, and whether they are close enough to count. */

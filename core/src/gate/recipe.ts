@@ -4,7 +4,7 @@ import { readLabel } from '../label';
 import { mix, type MixAnswer, type MixItem } from '../mixing';
 import { type AmountOf, type MeasureSystem, parseAmount, significant } from '../quantity';
 import { bad, ok, type Result } from '../reason';
-import { keepingOf } from './bottle';
+import { keepingOf } from './may-mix';
 
 /** One thing of a recipe that somebody else wrote. */
 export interface RecipePart {
@@ -241,7 +241,7 @@ const keptFor = (p: Product, share: number, catalogue: Catalogue): number[] =>
   keepingOf(p, Math.max(share, 1e-6), catalogue).map((k) => k.hours);
 
 /** What a product still does at a percent of its own, being such a share of the whole. */
-function doesIn(product: Product, percent: number, share: number, catalogue: Catalogue): string {
+export function doesIn(product: Product, percent: number, share: number, catalogue: Catalogue): string {
   if (isWater(product, catalogue)) return 'It thins the rest.';
   const own = targetsOf(product, catalogue).map((t) => ({ t, ...inPercentOf(t, product, catalogue) }));
   const enough = own.filter((x) => percent >= x.min * 0.999);

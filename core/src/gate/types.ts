@@ -120,3 +120,9 @@ export const together = (answers: readonly GateAnswer[]): GateAnswer =>
     answers.flatMap((a) => a.because),
     answers.flatMap((a) => a.with),
   );
+
+/** One thing more that goes into the same bottle: mL of a liquid, g of what is weighed. */
+export interface Also {
+  product: string;
+  amount: number;
+}

@@ -48,3 +48,19 @@ export function lookedAt(spot: Pick<Spot, 'soils'>, severity: number, now: Date)
     return { ...s, severity: Math.min(s.severity, severity) };
   });
 }
+
+/** Area of the spots that are due and were last cleaned with a product, m², smooth and drinking, and how many they are. */
+export function dueWith(
+  product: string,
+  h: { spots: readonly Spot[]; log: readonly LogEntry[] },
+  now: Date,
+  timeZone: string,
+  drinks: (material: string) => boolean,
+): { smooth_m2: number; drinks_m2: number; spots: number } {
+  const due = h.spots.filter(
+    (s) => lastDone(h.log, s.id)?.method?.product === product && (dueInDays(s, h.log, now, timeZone) ?? Infinity) <= 0,
+  );
+  const area = (porous: boolean): number =>
+    due.filter((s) => drinks(s.material) === porous).reduce((sum, s) => sum + s.area_m2, 0);
+  return { smooth_m2: area(false), drinks_m2: area(true), spots: due.length };
+}

@@ -7,6 +7,7 @@ export * from './context';
 export * from './moves';
 export * from './deeds';
 export * from './bottle-label';
+export * from './bottle-past';
 export * from './carriers';
 export * from './scene';
 export * from './pieces';

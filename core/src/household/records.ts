@@ -257,11 +257,13 @@ export const FillBody = Type.Object(
   },
   closed,
 );
+/** Ids of `vessels`. */
+export const OUTLINES = ['sprayer', 'round', 'jug', 'bucket', 'basin', 'jar'] as const;
 export const BottleBody = Type.Object(
   {
     name: Text(80),
     capacity_mL: num(10, 100000),
-    outline: oneOf(['sprayer', 'round', 'jug', 'bucket', 'jar']),
+    outline: oneOf(OUTLINES),
     head: maybe(Type.Object({ id: Ref, kind: Text(30) }, closed)),
     material: Text(40),
     opaque: Type.Boolean(),

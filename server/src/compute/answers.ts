@@ -71,7 +71,7 @@ export function answering(house: Reading): (name: DoorName, asked: unknown, now:
       const { target, ...rest } = q;
       const ratio = target.ratio === undefined ? undefined : ratioIn(target.ratio, '/target/ratio');
       const asked = { ...rest, target: { ...target, ...(ratio ? { ratio } : {}) } } as BottleQuestion;
-      const { recipe, gate, keeps_h, water, open } = unwrap(makeBottle(asked, house.catalogue(), ownMeasures()));
+      const { recipe, gate, keeps_h, water, open, also } = unwrap(makeBottle(asked, house.catalogue(), ownMeasures()));
       // what may not be made is no answer but a fault of the question, with its source
       const refused = refusalOf(gate);
       if (refused) throw invalid(refused.problems);
@@ -83,6 +83,7 @@ export function answering(house: Reading): (name: DoorName, asked: unknown, now:
         keeps_h,
         water,
         open,
+        also: also.map(({ product, ...x }) => ({ product: product.id, ...x })),
       };
     },
     ratio: (q) => ratioIn(q.text, '/text'),

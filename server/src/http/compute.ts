@@ -1,5 +1,6 @@
 import { type TSchema, Type } from '@sinclair/typebox';
 import Router from '@koa/router';
+import { OUTLINES } from '@dolly-tub/core';
 import type { Computing } from '../compute/pool';
 import { readJson } from './body';
 import { check } from './validate';
@@ -72,6 +73,7 @@ export const requests = {
           ppm: opt(Type.Number()),
           product: opt(Id),
           madeDaysAgo: opt(Type.Number()),
+          kept: opt(oneOf(['shut', 'opened', 'damp'])),
           labelPercent: opt(Type.Number()),
         },
         closed,
@@ -82,6 +84,12 @@ export const requests = {
       ),
       final: Type.Object({ mL: Type.Number() }, closed),
       measures: opt(Type.Array(Id, { minItems: 1, maxItems: 30 })),
+      /** What goes in besides, in place of so much of the water: mL, or g of what is weighed. */
+      also: opt(
+        Type.Array(Type.Object({ product: Id, amount: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }) }, closed), {
+          maxItems: 5,
+        }),
+      ),
       /** What the person's own label says of its dose. */
       label: opt(
         Type.Object(
@@ -89,7 +97,7 @@ export const requests = {
           closed,
         ),
       ),
-      vessel: opt(oneOf(['sprayer', 'round', 'jug', 'bucket', 'jar'])),
+      vessel: opt(oneOf(OUTLINES)),
     },
     closed,
   ),

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { create, type Font } from 'fontkit';
 
 const require = createRequire(import.meta.url);
 /** Scripts that a label prints, each a font file of its own; the first that holds a character draws it. */
@@ -53,3 +54,22 @@ export function runsOf(text: string, weight: Weight): { runs: Run[]; lacking: st
   }
   return { runs, lacking };
 }
+
+const opened = new Map<string, Font>();
+/** A run as the outlines of its letters: path data in the unit of `size`, the baseline at 0, and how wide it is. */
+export function outlineOf(run: Run, size: number): { d: string; width: number } {
+  let font = opened.get(run.font);
+  if (!font) opened.set(run.font, (font = create(fontFiles().find((f) => f.name === run.font)!.bytes) as Font));
+  const scale = size / font.unitsPerEm;
+  const { glyphs, positions } = font.layout(run.text);
+  let x = 0;
+  const d = glyphs.map((glyph, i) => {
+    const at = positions[i]!;
+    const path = glyph.path.scale(scale, -scale).translate(x + at.xOffset * scale, -at.yOffset * scale);
+    x += at.xAdvance * scale;
+    return rounded(path.toSVG());
+  });
+  return { d: d.join(''), width: x };
+}
+/** Hundredths of a millimetre are finer than any printer. */
+const rounded = (d: string): string => d.replace(/-?\d+\.\d+/g, (n) => String(Math.round(Number(n) * 1000) / 1000));

@@ -1,6 +1,6 @@
 import type { BottleLabel, Catalogue } from '@dolly-tub/core';
 import PDFDocument from 'pdfkit';
-import { fontFiles } from './fonts';
+import { fontFiles, outlineOf } from './fonts';
 import { drawLabel, type Drawn, type LabelShape, type Measure } from './layout';
 
 const PT = 72 / 25.4;
@@ -100,7 +100,7 @@ function put({ pieces }: Drawn, doc: PDFKit.PDFDocument): void {
 
 const escaped = (text: string): string => text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
-/** One label as a drawing that stands by itself; text stays text. */
+/** One label as a drawing that stands by itself: letters are drawn by their outlines, so it looks the same where the font is not. */
 export function svgOf(asked: Asked, large: boolean, catalogue: Catalogue): { text: string; lacking: string[] } {
   const [width, height] = SHEETS.one.label;
   const drawn = drawLabel(
@@ -110,14 +110,21 @@ export function svgOf(asked: Asked, large: boolean, catalogue: Catalogue): { tex
     catalogue,
     measureIn(documentWithFonts([width, height])),
   );
-  const pieces = drawn.pieces.map((p) =>
-    p.kind === 'text'
-      ? `<text x="${p.x}" y="${p.y.toFixed(2)}" font-size="${p.size.toFixed(2)}" font-weight="${p.weight}" fill="${p.colour}" textLength="${p.width.toFixed(2)}" lengthAdjust="spacingAndGlyphs">${escaped(p.runs.map((r) => r.text).join(''))}</text>`
-      : `<path transform="translate(${p.x} ${p.y}) scale(${p.scale})" d="${p.d}" fill="${p.fill ?? 'none'}" fill-rule="evenodd"${p.stroke ? ` stroke="${p.stroke}" stroke-width="${p.width}"` : ''}/>`,
-  );
+  const pieces = drawn.pieces.map((p) => {
+    if (p.kind === 'path')
+      return `<path transform="translate(${p.x} ${p.y}) scale(${p.scale})" d="${p.d}" fill="${p.fill ?? 'none'}" fill-rule="evenodd"${p.stroke ? ` stroke="${p.stroke}" stroke-width="${p.width}"` : ''}/>`;
+    let x = p.x;
+    const letters = p.runs.map((run) => {
+      const { d, width: wide } = outlineOf(run, p.size);
+      const at = `<path transform="translate(${x.toFixed(3)} ${p.y.toFixed(3)})" d="${d}"/>`;
+      x += wide;
+      return at;
+    });
+    return `<g fill="${p.colour}" data-size="${p.size.toFixed(2)}"><title>${escaped(p.runs.map((r) => r.text).join(''))}</title>${letters.join('')}</g>`;
+  });
   const says = escaped(`${asked.label.name}. ${asked.label.holds}. Pour away ${asked.label.pourAway}.`);
   return {
-    text: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}mm" height="${height}mm" font-family="'Noto Sans', sans-serif" role="img" aria-label="${says}"><rect width="${width}" height="${height}" fill="#ffffff"/>${pieces.join('')}</svg>`,
+    text: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}mm" height="${height}mm" role="img" aria-label="${says}"><rect width="${width}" height="${height}" fill="#ffffff"/>${pieces.join('')}</svg>`,
     lacking: drawn.lacking,
   };
 }

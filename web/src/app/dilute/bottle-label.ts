@@ -3,10 +3,13 @@ import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
-import { type Bottle, labelOfBottle } from '@dolly-tub/core';
+import { type Bottle, bottlePast, labelOfBottle } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { selectSettings } from '../household/state';
+import { selectLog, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { when } from '../shared/words';
+
+const MOST_PAST = 6;
 
 /** The label of what is in a bottle, as it is printed: by itself, or on a sheet of labels. */
 @Component({
@@ -18,7 +21,9 @@ import { Knowledge } from '../knowledge/knowledge';
 })
 export class BottleLabelCard {
   private readonly knowledge = inject(Knowledge);
-  private readonly settings = inject(Store).selectSignal(selectSettings);
+  private readonly store = inject(Store);
+  private readonly settings = this.store.selectSignal(selectSettings);
+  private readonly log = this.store.selectSignal(selectLog);
   readonly bottle = input.required<Bottle>();
   protected readonly large = signal(false);
   protected readonly sheet = signal('one');
@@ -31,6 +36,16 @@ export class BottleLabelCard {
   private readonly label = computed(() => {
     const c = this.knowledge.catalogue();
     return c ? labelOfBottle(this.bottle(), this.settings(), c) : null;
+  });
+  /** What happened to it of late, newest first. */
+  protected readonly past = computed(() => {
+    const c = this.knowledge.catalogue();
+    const s = this.settings();
+    return c
+      ? bottlePast(this.bottle(), this.log(), c)
+          .slice(0, MOST_PAST)
+          .map((d) => ({ ...d, when: when(d.at, s?.timeZone, s?.locale) }))
+      : [];
   });
   /** What the picture shows, in words. */
   protected readonly says = computed(() => {

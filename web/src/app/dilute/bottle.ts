@@ -7,9 +7,17 @@ const SHAPES: Record<string, { body: number; shoulder: number; neck: number; wid
   round: { body: 300, shoulder: 60, neck: 24, wide: 132, narrow: 56 },
   jug: { body: 330, shoulder: 0, neck: 0, wide: 190, narrow: 190 },
   bucket: { body: 280, shoulder: 0, neck: 0, wide: 230, narrow: 230 },
+  basin: { body: 150, shoulder: 0, neck: 0, wide: 270, narrow: 270 },
   jar: { body: 250, shoulder: 20, neck: 16, wide: 170, narrow: 140 },
 };
+/** A further thing in the bottle; `dry` in words for what takes no room. */
+export interface Layer {
+  name: string;
+  mL: number;
+  dry: string | null;
+}
 export interface Spoon {
+  measure?: string;
   count: number;
   name: string;
   volume_mL: number;
@@ -45,6 +53,10 @@ export class BottleDrawing {
   readonly name = input.required<string>();
   /** Grams, in words, for a powder that takes no room to speak of. */
   readonly dry = input<string | null>(null);
+  /** What stands over it: further things in the same bottle, in the order in which they go in. */
+  readonly layers = input<readonly Layer[]>([]);
+  /** Measures that hold what somebody said, and were never weighed. */
+  readonly supposed = input<ReadonlySet<string>>(new Set());
   readonly spoons = input<readonly Spoon[]>([]);
   readonly system = input<MeasureSystem>('metric');
   /** Water by another way to read the same ratio, mL, and what that way is called. */
@@ -61,17 +73,16 @@ export class BottleDrawing {
   protected readonly floor = Math.floor;
   protected readonly number = kitchenNumber;
   /** A long name in lines that fit beside the outline, which is wider where it has no shoulder. */
-  protected readonly lines = computed(() => {
+  protected readonly lines = computed(() => this.inLines(this.name()));
+  private inLines(name: string): string[] {
     const most = this.shape().shoulder ? 12 : 9;
-    return this.name()
-      .split(' ')
-      .reduce<string[]>((lines, w) => {
-        const last = lines.at(-1);
-        return last !== undefined && last.length + 1 + w.length <= most
-          ? [...lines.slice(0, -1), `${last} ${w}`]
-          : [...lines, w];
-      }, []);
-  });
+    return name.split(' ').reduce<string[]>((lines, w) => {
+      const last = lines.at(-1);
+      return last !== undefined && last.length + 1 + w.length <= most
+        ? [...lines.slice(0, -1), `${last} ${w}`]
+        : [...lines, w];
+    }, []);
+  }
   protected readonly shape = computed(() => SHAPES[this.kind()] ?? SHAPES['round']!);
   private readonly total = computed(() => {
     const s = this.shape();
@@ -92,6 +103,23 @@ export class BottleDrawing {
   }
   protected readonly waterY = computed(() => this.y(this.water()));
   protected readonly topY = computed(() => (this.dry() ? this.waterY() : this.y(this.water() + this.stock())));
+  /** mL up to the top of everything. */
+  private readonly all = computed(
+    () => this.water() + (this.dry() ? 0 : this.stock()) + this.layers().reduce((sum, l) => sum + l.mL, 0),
+  );
+  /** Each further thing: where it lies, and where its words stand, above those of the one below. */
+  protected readonly stacked = computed(() => {
+    let from = this.water() + (this.dry() ? 0 : this.stock());
+    let wordsY = this.topY() - 34 - (this.lines().length - 1) * 23;
+    return this.layers().map((l, i) => {
+      const bottom = this.y(from);
+      const top = this.y((from += l.mL));
+      const lines = this.inLines(l.name);
+      const low = Math.min(top - 8, wordsY - 26);
+      wordsY = low - lines.length * 20 - 2;
+      return { ...l, lines, top, bottom, low, tint: i % 4, amount: l.dry ?? this.say(l.mL) };
+    });
+  });
   protected readonly otherY = computed(() => {
     const mL = this.other();
     return mL === null ? null : this.y(mL);
@@ -99,8 +127,8 @@ export class BottleDrawing {
   protected readonly spoonY = computed(() => Math.min(380, Math.max(this.topY(), this.otherY() ?? 0) + 40));
   /** The lines to move, each with where it stands and how far it goes. */
   protected readonly grips = computed<Grip[]>(() => {
-    const all = this.water() + (this.dry() ? 0 : this.stock());
-    const [top, water] = [this.topY(), this.waterY()];
+    const all = this.all();
+    const [top, water] = [this.y(all), this.waterY()];
     const in_all: Grip = {
       is: 'all',
       name: 'Filled up to',
@@ -112,7 +140,8 @@ export class BottleDrawing {
       knob: 210 + this.half(top) + 6,
     };
     const fills = this.sized() ? [in_all] : [];
-    if (this.dry() || this.stock() <= 0) return fills;
+    // with more than one thing in it, water is what is left
+    if (this.dry() || this.stock() <= 0 || this.layers().length) return fills;
     return [
       ...fills,
       {
@@ -194,9 +223,10 @@ export class BottleDrawing {
     const then = this.dry()
       ? `, and ${this.dry()} of ${this.name()}`
       : `, then ${this.say(this.stock())} of ${this.name()} up to ${all}`;
+    const more = this.layers().map((l) => `, then ${l.dry ?? this.say(l.mL)} of ${l.name}`);
     const spoons = this.spoons().map((s) => `${kitchenNumber(s.count)} ${s.name}`);
     const that = spoons.length ? `, that is ${spoons.join(' and ')}` : '';
-    return `${this.bottleName()}, ${this.say(this.capacity())}: ${water} of water${then}${that}.`;
+    return `${this.bottleName()}, ${this.say(this.capacity())}: ${water} of water${then}${more.join('')}${that}.`;
   });
 }
 type Shape = { body: number; shoulder: number; neck: number; wide: number; narrow: number };

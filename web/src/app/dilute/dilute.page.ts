@@ -1,31 +1,31 @@
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type DiluteAnswer, filledOf, targetsOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { deedsFrom } from '../household/deeds';
-import { selectBottles, selectKits, selectSettings, selectStock } from '../household/state';
+import { selectBottles, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
-import { Chooser, type Choice } from '../shared/chooser';
-import { Clock } from '../shared/clock';
+import { Chooser } from '../shared/chooser';
 import { SourceNote } from '../shared/source-note';
 import { between, numberIn, said } from '../shared/valid';
 import { VerdictShape } from '../shared/verdict-shape';
 import { figure, when } from '../shared/words';
+import { Also } from './also';
 import { BottleDrawing } from './bottle';
 import { BottleLabelCard } from './bottle-label';
 import { BottleMake } from './bottle-make';
+import { Choices, ONE_MORE } from './choices';
 import { diluteEvents, type DiluteState } from './dilute.state';
-import { Pasted } from './pasted';
+import { Fill } from './fill';
+import { type Made, Pasted } from './pasted';
 import { Recipe } from './recipe';
 import { RecipeWords } from './recipe-words';
+import { StripPanel } from './strip';
 import { SumsPanel } from './sums-panel';
+import { TimeLine } from './time-line';
 import { WorkOut } from './work-out';
 
 /** Make a bottle: the person's own container to scale, in the person's own spoons, and the strength really got. */
@@ -33,21 +33,24 @@ import { WorkOut } from './work-out';
   selector: 'dt-dilute',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    MatIcon,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,
     MatButtonToggle,
     MatButtonToggleGroup,
     MatButton,
+    Also,
     BottleDrawing,
     BottleLabelCard,
     BottleMake,
     Chooser,
+    Fill,
     Pasted,
     RouterLink,
     SourceNote,
+    StripPanel,
     SumsPanel,
+    TimeLine,
     VerdictShape,
     WorkOut,
   ],
@@ -56,22 +59,19 @@ import { WorkOut } from './work-out';
 })
 export class DilutePage {
   private readonly store = inject(Store);
-  protected readonly saving = deedsFrom('dilute: save');
   protected readonly knowledge = inject(Knowledge);
-  private readonly clock = inject(Clock);
   private readonly bottles = this.store.selectSignal(selectBottles);
-  private readonly stock = this.store.selectSignal(selectStock);
-  private readonly kits = this.store.selectSignal(selectKits);
   private readonly settings = this.store.selectSignal(selectSettings);
   protected readonly figure = figure;
   protected readonly worstLevel = computed(() =>
     Math.max(0, ...(this.recipe.refused() ?? []).map((b) => b.level ?? 3)),
   );
   protected whenMay = (from: string): string => when(from, ...this.zone());
-  protected names = (all: readonly { name: string }[]): string => all.map((x) => x.name).join(', ');
   protected readonly saved = signal(false);
   protected readonly recipe = new Recipe(this.saved);
+  protected readonly packs = computed(() => PACKS.filter((k) => this.recipe.keepings().includes(k.id)));
   protected readonly words = new RecipeWords(this.recipe);
+  protected readonly choices = new Choices(() => this.s().product);
   protected readonly s = this.recipe.s;
   /** /dilute?product=&percent=&ppm=&mL=&spot=&bottle= */
   readonly product = input<string | undefined>();
@@ -91,7 +91,6 @@ export class DilutePage {
 
   constructor() {
     void this.knowledge.load();
-    this.saving.done.pipe(takeUntilDestroyed()).subscribe(() => this.saved.set(true));
     effect(() => {
       const s = this.s();
       this.form.setValue({
@@ -140,57 +139,12 @@ export class DilutePage {
     this.change({ ...AS_KNOWN, product });
   }
   protected readonly nominal = computed(() => String(this.recipe.record()?.strength.percent ?? ''));
-  protected readonly products = computed<Choice[]>(() => {
-    const owned = new Map(
-      this.stock()
-        .filter((x) => x.onHand > 0)
-        .map((x) => [x.item, this.kits().find((k) => k.id === x.kit)?.name]),
-    );
-    return (
-      [...(this.knowledge.catalogue()?.products.values() ?? [])]
-        // what the gate never lets be thinned is not offered; why not is told when it is asked for by name
-        .filter((p) => (p.advised && !p.use.neatOnly) || p.id === this.s().product)
-        .map((p) => ({
-          id: p.id,
-          name: p.name,
-          also: p.synonyms,
-          ...(owned.has(p.id) ? { note: `on the shelf: ${owned.get(p.id)}` } : {}),
-        }))
-        .sort((a, b) => Number(owned.has(b.id)) - Number(owned.has(a.id)))
-    );
-  });
-  /** Where nothing is chosen yet: what is on the shelves, else what has strengths of its own that are published. */
-  protected readonly starters = computed<Choice[]>(() => {
-    const c = this.knowledge.catalogue();
-    const all = this.products();
-    const owned = all.filter((x) => x.note);
-    if (owned.length) return owned.slice(0, 8);
-    const seen = new Set<string>();
-    return all
-      .filter(({ id }) => {
-        const p = c?.products.get(id);
-        // one for each substance: nine descalers are no choice
-        if (!p || seen.has(p.strength.substance) || !targetsOf(p, c!).length) return false;
-        return seen.add(p.strength.substance);
-      })
-      .slice(0, 8);
-  });
   protected toggle(id: string): void {
     const now = this.recipe.spoons();
     this.change({ measures: now.includes(id) ? now.filter((m) => m !== id) : [...now, id] });
   }
-  protected readonly bottleChoices = computed<Choice[]>(() => [
-    ...this.bottles().map((b) => ({
-      id: b.id,
-      name: `${b.name}, ${b.capacity_mL >= 1000 ? `${b.capacity_mL / 1000} L` : `${b.capacity_mL} mL`}`,
-      note: b.fill ? `holds ${b.fill.left_mL} mL of a mix` : 'empty',
-    })),
-    { id: ONE_MORE, name: 'one more bottle …', also: ['new'] },
-  ]);
   protected readonly capacity = computed(() => this.recipe.bottle()?.capacity_mL ?? this.s().mL / 0.9);
   private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
-  protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
-  protected readonly discardAt = computed(() => when(this.recipe.discard(), ...this.zone()));
   /** A field that was left or entered counts, if it is a number. */
   protected typed(key: 'mL' | 'strength' | 'label' | 'dose'): void {
     const field = this.form.controls[key];
@@ -233,34 +187,21 @@ export class DilutePage {
     if (id === ONE_MORE) return this.making.set(true);
     const b = this.bottles().find((x) => x.id === id)!;
     this.change({
+      headFrom: null,
       bottle: id,
       mL: Math.round(b.capacity_mL * (this.knowledge.catalogue()?.vessels.get(b.outline)?.fill ?? 0.9)),
     });
   }
-  protected save(a: DiluteAnswer): void {
-    const bottle = this.recipe.bottle()!;
-    const { entry, amount, unit, short } = filledOf(
-      {
-        product: this.recipe.record()!,
-        recipe: a,
-        solid: this.recipe.solid(),
-        mL: this.s().mL,
-        mixedAt: this.clock.now(),
-        discardAt: this.recipe.discard(),
-      },
-      bottle,
-      this.stock(),
-    );
-    const came = short
-      ? 'Its shelf was short of it: count it in Kits.'
-      : `${figure(amount)} ${unit} came off the shelf.`;
-    this.saving.ask({ does: 'write', entry }, `Saved: ${bottle.name} holds ${this.s().mL} mL. ${came}`);
-  }
-  protected print(): void {
-    window.print();
+  /** A recipe that was pasted is made: the first thing is measured, the others go in as it says. */
+  protected asPasted(r: Made): void {
+    this.change({ ...AS_KNOWN, ...r, bottle: null });
   }
 }
-const ONE_MORE = '+';
+const PACKS = [
+  { id: 'shut', name: 'never opened' },
+  { id: 'opened', name: 'opened' },
+  { id: 'damp', name: 'kept damp' },
+] as const;
 /** No strength said in another way. */
 const AS_TYPED = { percent: null, ppm: null, said: null, reading: 0 } as const satisfies Partial<DiluteState>;
 /** Nothing said but what the records say. */
@@ -269,4 +210,6 @@ const AS_KNOWN = {
   label: null,
   dose: null,
   madeDaysAgo: null,
+  kept: null,
+  also: [],
 } as const satisfies Partial<DiluteState>;

@@ -16,6 +16,12 @@ export interface DiluteState {
   dose: number | null;
   madeDaysAgo: number | null;
   measures: string[] | null;
+  /** How the pack was kept, where somebody said so. */
+  kept: 'shut' | 'opened' | 'damp' | null;
+  /** What goes in besides, in the order in which it was named. */
+  also: { product: string; amount: number }[];
+  /** The bottle that its head comes from; null for its own. */
+  headFrom: string | null;
 }
 export const diluteEvents = createActionGroup({
   source: 'Dilute page',
@@ -33,6 +39,9 @@ const initial: DiluteState = {
   dose: null,
   madeDaysAgo: null,
   measures: null,
+  kept: null,
+  also: [],
+  headFrom: null,
 };
 export const diluteFeature = createFeature({
   name: 'dilutePage',

@@ -5,6 +5,7 @@ import {
   descale,
   type DiluteAnswer,
   FILM_um,
+  PUT_ON,
   scaleBoiled_mgPerL,
   staysWet,
 } from '@dolly-tub/core';
@@ -13,10 +14,16 @@ import { selectKits, selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { capital, figure, money, span } from '../shared/words';
 import type { Recipe } from './recipe';
+import type { Coming } from './time-line';
 
-/** mL of a mix to a square metre, sprayed and mopped (common practice). */
-const SPRAYED = 30;
-const MOPPED = 45;
+/** Further off than that nobody plans. */
+const MOST_DAYS = 3 * 365;
+const days = (n: number): string =>
+  n < 60
+    ? `${n} day${n === 1 ? '' : 's'}`
+    : n < 730
+      ? `${Math.round(n / 30.4)} months`
+      : `${Math.round(n / 365)} years`;
 
 /** What is told of the bottle that is being made, in words. Made within a component. */
 export class RecipeWords {
@@ -57,7 +64,11 @@ export class RecipeWords {
     const k = a.kitchen?.text ?? (this.recipe.solid() ? `${figure(a.stock_g ?? 0)} g` : `${figure(a.stock_mL)} mL`);
     return [
       `${capital(m.water)} water to the lower line.`,
-      `${capital(k)} of ${this.shortName()} into the water${this.recipe.solid() ? '' : ', to the upper line'}.`,
+      `${capital(k)} of ${this.shortName()} into the water${this.recipe.solid() || m.also.length ? '' : ', to the upper line'}.`,
+      ...m.also.map((x, i) => {
+        const much = x.g === null ? `${figure(x.mL!)} mL` : `${figure(x.g)} g`;
+        return `${much} of ${x.product.name}${i === m.also.length - 1 ? ', to the upper line' : ''}.`;
+      }),
       m.mixed,
       'Label it before you put it down.',
     ];
@@ -72,12 +83,62 @@ export class RecipeWords {
     return `${readings[1 - reading]!.form} would be ${figure(Math.abs(by) * 100)} % ${by < 0 ? 'weaker' : 'stronger'}.`;
   });
   readonly facts = computed<[string, string][]>(() => [
-    ['Ratio', `1 + ${figure(this.recipe.answer()!.partsWater)}`],
+    ...(this.recipe.made()!.also.length
+      ? this.parts()
+      : [['Ratio', `1 + ${figure(this.recipe.answer()!.partsWater)}`] as [string, string]]),
     ...this.contact(),
-    ['Covers', `${figure(this.recipe.s().mL / SPRAYED)} m² sprayed, ${figure(this.recipe.s().mL / MOPPED)} mopped`],
+    [
+      'Covers',
+      `${figure(this.recipe.s().mL / PUT_ON.spray)} m² sprayed, ${figure(this.recipe.s().mL / PUT_ON.mop)} mopped`,
+    ],
     ...this.scale(),
     ...this.cost(),
   ]);
+  /** What stands over the first thing in the drawing. */
+  readonly layers = computed(() =>
+    (this.recipe.made()?.also ?? []).map((a) => ({
+      name: a.product.name.replace(/ \d.*$/, ''),
+      mL: a.mL ?? 0,
+      dry: a.g === null ? null : `${figure(a.g)} g`,
+    })),
+  );
+  /** Of several things each: how strong it is in the whole, and what it still does there. */
+  private parts(): [string, string][] {
+    return this.recipe.made()!.also.map((a) => [capital(a.product.name), `${figure(a.percent)} %. ${a.does}`]);
+  }
+  /** What comes with time, from now on: for the line under the bottle. */
+  readonly coming = computed<Coming[]>(() => {
+    const a = this.recipe.answer();
+    const m = this.recipe.made();
+    if (!a || !m) return [];
+    const t = this.target();
+    const out: Coming[] = [
+      { at_min: this.wet(a), says: `dry after ${Math.max(1, Math.floor(this.wet(a)))} min`, of: 'mix' },
+      { at_min: m.keeps_h * 60, says: `pour away after ${span(m.keeps_h * 60)}`, of: 'mix' },
+    ];
+    if (t) out.push({ at_min: t.contact_min.max, says: `has worked at ${span(t.contact_min.max)}`, of: 'mix' });
+    if (a.lasts) {
+      const left = (days: number): number => days - this.recipe.age();
+      const [enough, more] = [left(a.lasts.enough_days), left(a.lasts.more_days)];
+      if (enough > 0 && enough < MOST_DAYS)
+        out.push({ at_min: enough * 1440, says: `pack: take more after ${days(enough)}`, of: 'pack' });
+      if (more > 0 && more < MOST_DAYS)
+        out.push({ at_min: more * 1440, says: `pack: buy new after ${days(more)}`, of: 'pack' });
+    }
+    return out;
+  });
+  /** How old the pack is; and where it is past its use, that. */
+  readonly past = computed(() => {
+    const age = this.recipe.age();
+    const lasts = this.recipe.answer()?.lasts;
+    if (!lasts || age <= 0) return null;
+    return `pack ${days(age)} old${age >= lasts.more_days ? ': buy new' : age >= lasts.enough_days ? ': take more' : ''}`;
+  });
+  /** Minutes that a sprayed film stays wet, at the least. */
+  private wet(a: DiluteAnswer): number {
+    const alcohol = a.stockStrength.basis === 'v/v' ? a.strength.percent / 100 : 0;
+    return staysWet(FILM_um.spray, undefined, alcohol).least_min;
+  }
   private contact(): [string, string][] {
     const a = this.recipe.answer()!;
     const alcohol = a.stockStrength.basis === 'v/v' ? a.strength.percent / 100 : 0;

@@ -1,6 +1,8 @@
 import { computed, inject } from '@angular/core';
 import {
+  agedStrength,
   type Bottle,
+  type Catalogue,
   daysBetween,
   type DiluteAnswer,
   type DiluteQuestion,
@@ -15,11 +17,14 @@ import {
   type MeasureSystem,
   parseRatio,
   pastItsTime,
+  ppmOfStock,
   ppmPerPercent,
   profileOf,
   type RatioAnswer,
   type Stock,
   targetsOf,
+  type There,
+  underHeadOf,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectBottles, selectHousehold, selectSettings, selectStock } from '../household/state';
@@ -70,11 +75,25 @@ export class Recipe {
     const [c, pack] = [this.knowledge.catalogue(), this.pack()];
     return c && pack ? pastItsTime(pack, localDay(this.clock.minute(), this.settings()?.timeZone ?? 'UTC'), c) : null;
   });
+  /** How fast it is lost as it is sold is known: its age counts. */
+  readonly ages = computed(() => {
+    const [c, p] = [this.knowledge.catalogue(), this.record()];
+    return Boolean(c && p && agedStrength(p, p.strength.percent, 1, null, c));
+  });
+  /** Ways of keeping a pack that make a difference to this product. */
+  readonly keepings = computed(() => {
+    const substance = this.record()?.strength.substance ?? '';
+    return [...(this.knowledge.catalogue()?.ageing.values() ?? [])]
+      .filter((a) => a.substances.includes(substance))
+      .map((a) => a.kept);
+  });
+  /** How the pack was kept: as somebody said, else opened where the shelf says so. */
+  readonly kept = computed(() => this.s().kept ?? (this.pack()?.openedOn ? 'opened' : null));
   readonly age = computed(() => {
     const made = this.pack()?.madeOn ?? this.pack()?.openedOn;
     return (
       this.s().madeDaysAgo ??
-      (this.chlorine() && made
+      (this.ages() && made
         ? daysBetween(`${made}T12:00:00Z`, this.clock.minute(), this.settings()?.timeZone ?? 'UTC')
         : 0)
     );
@@ -165,6 +184,7 @@ export class Recipe {
         stock: {
           product: s.product,
           ...(this.age() > 0 ? { madeDaysAgo: this.age() } : {}),
+          ...(this.kept() ? { kept: this.kept()! } : {}),
           ...((s.label ?? this.packSays()) ? { labelPercent: s.label ?? this.packSays()! } : {}),
         },
         target: this.wanted(),
@@ -173,7 +193,8 @@ export class Recipe {
         ...(s.dose ? { label: { max: s.dose, unit: this.solid() ? ('g/L' as const) : ('mL/L' as const) } } : {}),
         vessel: bottle?.outline ?? null,
         ...(bottle ? { opaque: bottle.opaque, capacity_mL: bottle.capacity_mL } : {}),
-        there: bottle && !this.saved() ? inVessel(bottle, this.household(), now, c) : [],
+        there: bottle && !this.saved() ? this.thereIn(bottle, now, c) : [],
+        ...(s.also.length ? { also: s.also } : {}),
         profile: profileOf(this.household(), now),
         clock,
       },
@@ -181,6 +202,26 @@ export class Recipe {
       this.drawer(),
     );
   });
+  /** What the bottle held and its head has met: its own head, or one that comes from another. */
+  private thereIn(bottle: Bottle, now: Date, c: Catalogue): There[] {
+    const other = this.headFrom();
+    return other ? underHeadOf(other, bottle, this.household(), now, c) : inVessel(bottle, this.household(), now, c);
+  }
+  /** The bottle whose head goes onto this one; null for its own. */
+  readonly headFrom = computed(() => {
+    const id = this.s().headFrom;
+    return id && id !== this.s().bottle ? (this.bottles().find((b) => b.id === id && b.head) ?? null) : null;
+  });
+  /** mg/L of what the stock likely holds. */
+  readonly likely_ppm = computed(() => {
+    const [c, p] = [this.knowledge.catalogue(), this.record()];
+    const percent = this.answer()?.stockStrength.percent ?? p?.strength.percent;
+    return c && p && percent ? ppmOfStock(p, percent, c) : 0;
+  });
+  /** Measures that nobody has weighed or that are no standard ones: they hold what somebody said. */
+  readonly supposed = computed(
+    () => new Set((this.settings()?.measures ?? []).filter((m) => !m.mass_g).map((m) => m.id)),
+  );
   readonly made = computed(() => {
     const r = this.result();
     return r?.ok ? r.value : null;
@@ -223,7 +264,8 @@ export class Recipe {
   readonly apart = computed(() => {
     const c = this.knowledge.catalogue();
     const p = this.record();
-    const all = c && p ? keepApart([p], c) : [];
+    const also = (this.made()?.also ?? []).map((a) => a.product);
+    const all = c && p ? keepApart([p, ...also], c) : [];
     return { never: all.filter((x) => x.level >= 4), unknown: all.filter((x) => x.level === 3) };
   });
 }

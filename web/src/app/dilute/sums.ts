@@ -1,13 +1,20 @@
 import {
+  type Bases,
+  basesOf,
   bottlesFrom,
+  covering_mL,
+  type DensityTable,
   descale,
+  laundryDose,
+  type PutOn,
   scaleBoiled_mgPerL,
   scaleOf,
   soakVolume_mL,
   soapLost_gPerL,
   sodaToSoften_gPerL,
   solveDilution,
-  stockByStrip,
+  STANDARD_LOAD_kg,
+  strokesFor,
   type Substance,
   topUp,
 } from '@dolly-tub/core';
@@ -22,6 +29,13 @@ export interface About {
   partsWater: number | null;
   /** What its label is taken to ask for, mL or g a litre; null where it is used as it is. */
   use: { unit: string; min: number; max: number } | null;
+  /** How heavy solutions of its working substance are, and its own weight where it is a liquid, g/mL. */
+  substance: Substance | null;
+  densities: DensityTable | null;
+  /** What is due today and was cleaned with it last time, m², smooth and drinking, and on how many spots. */
+  due: { smooth_m2: number; drinks_m2: number; spots: number };
+  /** mL of a stroke of the trigger, as weighed here or as they usually are. */
+  stroke_mL: number;
 }
 /** A small sum: what is typed, and the answer in a sentence. */
 export interface Sum {
@@ -29,12 +43,41 @@ export interface Sum {
   name: string;
   fields: readonly { key: string; name: string; unit: string; max: number }[];
   answer(typed: Readonly<Record<string, number>>, about: About): string;
+  /** What the fields begin with, where the house knows it. */
+  start?(about: About): Readonly<Record<string, number>>;
+  /** A finished volume that it comes to, mL: a bottle can be made of it. */
+  makes?(typed: Readonly<Record<string, number>>): number;
 }
 const HARDNESS = 'Say how hard your water is in Settings: this sum needs it.';
 const DAYS = 30;
+const BASIS = { ww: 'Counted by weight', wv: 'Counted in 100 mL', vv: 'Counted by volume' } as const;
+const surfacesOf = (t: Readonly<Record<string, number>>): { area_m2: number; porous: boolean }[] => [
+  { area_m2: t['smooth']!, porous: false },
+  { area_m2: t['drinks']!, porous: true },
+];
 
 /** The sums round a bottle, each by a function of the core. */
 export const SUMS: readonly Sum[] = [
+  {
+    id: 'surfaces',
+    name: 'For surfaces',
+    fields: [
+      { key: 'smooth', name: 'Smooth', unit: 'm²', max: 1000 },
+      { key: 'drinks', name: 'Grout, bare stone', unit: 'm²', max: 1000 },
+    ],
+    start: ({ due }) => ({ smooth: due.smooth_m2, drinks: due.drinks_m2 }),
+    makes: (t) => Math.ceil(covering_mL(surfacesOf(t), 'spray') / 10) * 10,
+    answer: (t, { due, stroke_mL }) => {
+      const mL = (way: PutOn): number => covering_mL(surfacesOf(t), way);
+      if (!(mL('spray') > 0)) return 'Write how much surface there is.';
+      const { strokes, tires } = strokesFor(mL('spray'), stroke_mL);
+      const hand = tires ? ', too many for one hand: wipe it on, or pump it up' : '';
+      const here = due.spots
+        ? ` Due today and cleaned with it last time: ${due.spots === 1 ? 'one spot' : `${due.spots} spots`}.`
+        : '';
+      return `${figure(mL('spray'))} mL sprayed (${strokes} strokes${hand}), ${figure(mL('cloth'))} wiped on, ${figure(mL('mop'))} mopped.${here}`;
+    },
+  },
   {
     id: 'top-up',
     name: 'Top it up',
@@ -56,20 +99,6 @@ export const SUMS: readonly Sum[] = [
       return r.ok
         ? `${figure(r.value.stock_mL)} mL of it, then ${figure(r.value.water_mL)} mL of water.`
         : r.problems[0]!.message;
-    },
-  },
-  {
-    id: 'strip',
-    name: 'By a test strip',
-    fields: [
-      { key: 'reads', name: 'The strip reads', unit: 'ppm', max: 1e6 },
-      { key: 'stock', name: 'Stock in it', unit: 'mL', max: 1e6 },
-      { key: 'all', name: 'Made up to', unit: 'mL', max: 1e6 },
-    ],
-    answer: (t) => {
-      if (!(t['stock']! > 0 && t['all']! >= t['stock']!)) return 'What it is in must be more than what you put in.';
-      const ppm = stockByStrip(t['reads']!, t['stock']!, t['all']!);
-      return `It holds about ${figure(ppm)} ppm, ${figure(ppm / 10000)} %.`;
     },
   },
   {
@@ -110,6 +139,45 @@ export const SUMS: readonly Sum[] = [
         (g) => g * t['litres']!,
       );
       return `${figure(soda!)} g of washing soda (free of water) take the lime; without it ${figure(soap!)} g of soap turn to scum.`;
+    },
+  },
+  {
+    id: 'laundry',
+    name: 'A load of laundry',
+    fields: [
+      { key: 'label', name: 'Its label says, a usual load', unit: 'mL or g', max: 1000 },
+      { key: 'load', name: 'The load, dry', unit: 'kg', max: 30 },
+      { key: 'soil', name: 'Dirt: 1 light, 2 usual, 3 heavy', unit: '', max: 3 },
+    ],
+    answer: (t, { hardness_mgL }) => {
+      if (!hardness_mgL) return HARDNESS;
+      const r = laundryDose({ label: t['label']!, load_kg: t['load']!, soil: t['soil']!, hardness_mgL });
+      return r.ok
+        ? `${figure(r.value)} of it for this load in your water: the label's dose is for ${STANDARD_LOAD_kg} kg, usual dirt, medium water.`
+        : r.problems[0]!.message;
+    },
+  },
+  {
+    id: 'bases',
+    name: 'By weight or volume',
+    fields: [{ key: 'percent', name: 'It says', unit: '%', max: 100 }],
+    answer: (t, { substance, densities }) => {
+      if (!substance || !densities) return 'How heavy its solutions are is not known here: only its own label tells.';
+      const pure = substance.density_gPerMl;
+      const said = (b: Bases): string =>
+        `${figure(b.ww)} % of the weight, ${figure(b.wv)} g in 100 mL${b.vv === null ? '' : `, ${figure(b.vv)} % of the volume`}`;
+      const ways = (
+        pure && densities.rows.at(-1)!.percent > 90 ? (['ww', 'vv'] as const) : (['ww', 'wv'] as const)
+      ).map((basis) => ({
+        basis,
+        r: basesOf(
+          t['percent']!,
+          basis,
+          densities,
+          basis === 'vv' || densities.rows.at(-1)!.percent > 90 ? pure : undefined,
+        ),
+      }));
+      return ways.map(({ basis, r }) => `${BASIS[basis]}: ${r.ok ? said(r.value) : r.problems[0]!.message}`).join('. ');
     },
   },
   {

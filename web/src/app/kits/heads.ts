@@ -2,7 +2,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Bottle, carriedWords, type Carrier, carriersOf, meetsOn } from '@dolly-tub/core';
+import { type Bottle, carriedWords, type Carrier, carriersOf, headMoved, meetsOn } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectHousehold } from '../household/state';
@@ -83,18 +83,8 @@ export class Heads {
     const p = this.pending();
     if (!p) return;
     const { from, to } = p;
-    const how = rinsed ? 'rinsed twice' : 'as it was';
     // one deed: the server moves both heads, and writes down the other one with it
-    const entry = {
-      kind: 'head-moved' as const,
-      tools: [from.head!.id],
-      from: from.id,
-      bottle: to.id,
-      fill: from.fill ?? null,
-      toolsRinsed: rinsed,
-      names: { from: from.name, bottle: to.name },
-      text: `The ${from.head!.kind} head of ${from.name} now sits on ${to.name}, ${how}.`,
-    };
+    const entry = headMoved(from, to, rinsed);
     this.moving.ask(
       { does: 'write', entry },
       `${capital(from.name)} and ${to.name} have changed heads. What each head met goes with it.`,

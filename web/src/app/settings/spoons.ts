@@ -7,13 +7,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { MatExpansionModule } from '@angular/material/expansion';
-import { parseNumber, significant, simulatedScale, weighed } from '@dolly-tub/core';
+import { parseNumber, type Settings, significant, simulatedScale, weighed } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Clock } from '../shared/clock';
 import { between, numberIn, said } from '../shared/valid';
+import { when } from '../shared/words';
 
 /** Ten strokes of a trigger. */
 const SIMULATED_g = 12;
@@ -112,6 +113,13 @@ export class Spoons {
       { does: 'change', on: 'settings', id: s.id, fields: { measures: [...s.measures, one] } },
       `${one.name} holds ${one.volume_mL} mL.`,
     );
+  }
+  /** Whether it was weighed, and when; else it holds what somebody said. */
+  protected how(m: Settings['measures'][number]): string {
+    if (!m.mass_g) return ', not weighed';
+    return m.calibratedAt
+      ? `, weighed ${when(m.calibratedAt, this.settings()?.timeZone, this.settings()?.locale, false)}`
+      : ', weighed';
   }
   protected drop(id: string): void {
     const s = this.settings()!;

@@ -9,6 +9,7 @@ import change from 'lucide-static/icons/pencil.svg';
 import count from 'lucide-static/icons/list-checks.svg';
 import copy from 'lucide-static/icons/copy.svg';
 import begin from 'lucide-static/icons/play.svg';
+import leaveOut from 'lucide-static/icons/x.svg';
 import move from 'lucide-static/icons/move.svg';
 import print from 'lucide-static/icons/printer.svg';
 import save from 'lucide-static/icons/download.svg';
@@ -17,7 +18,23 @@ import shelf from 'lucide-static/icons/package-open.svg';
 import undo from 'lucide-static/icons/undo-2.svg';
 
 /** Signs beside words, by what they stand for here; only these are shipped (Lucide, ISC licence). */
-const ICONS = { add, ask, begin, bottle, bought, change, copy, count, move, print, save, settings, shelf, undo };
+const ICONS = {
+  add,
+  ask,
+  begin,
+  bottle,
+  bought,
+  change,
+  copy,
+  count,
+  'leave-out': leaveOut,
+  move,
+  print,
+  save,
+  settings,
+  shelf,
+  undo,
+};
 
 /** The signs for `mat-icon svgIcon`, out of the program itself: nothing is fetched. */
 export const provideIcons = (): EnvironmentProviders =>
