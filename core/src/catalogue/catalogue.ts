@@ -29,6 +29,7 @@ import type {
   Partner,
   PieceClass,
   Phrase,
+  RecipeWord,
   Product,
   Prevention,
   Protection,
@@ -95,6 +96,7 @@ export interface RawCatalogue {
   refusals: RefusalText[];
   firstaid: FirstAid[];
   phrases: Phrase[];
+  recipewords: RecipeWord[];
   families: Family[];
   languages: Language[];
   conditions: Condition[];

@@ -1309,6 +1309,16 @@ export const PhraseSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** Words in which people write recipes, by what they do there. */
+export const RecipeWordSchema = Type.Object(
+  {
+    ...Named,
+    role: oneOf(['between', 'how', 'some', 'doing', 'equal', 'where']),
+    /** Regular expression, case ignored. */
+    pattern: Type.String({ minLength: 1 }),
+  },
+  { additionalProperties: false },
+);
 /** Names of a pattern that stand for one substance: "C12-15 pareth-7", "CI 42090". */
 export const FamilySchema = Type.Object(
   {
@@ -1382,6 +1392,7 @@ export const ResidentSchema = Type.Object(
 export type Condition = Static<typeof ConditionSchema>;
 export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
+export type RecipeWord = Static<typeof RecipeWordSchema>;
 export type Family = Static<typeof FamilySchema>;
 
 /** Name of each catalogue file and the schema of its records. */
@@ -1429,6 +1440,7 @@ export const catalogueSchemas = {
   refusals: RefusalSchema,
   firstaid: FirstAidSchema,
   phrases: PhraseSchema,
+  recipewords: RecipeWordSchema,
   families: FamilySchema,
   languages: LanguageSchema,
   conditions: ConditionSchema,

@@ -10,3 +10,4 @@ export * from './density';
 export * from './strip';
 export * from './coverage';
 export * from './laundry';
+export * from './cost';

@@ -14,7 +14,7 @@ export const scaleOf = (thickness_mm: number, area_cm2: number): number =>
 
 /**
  * What it takes to dissolve so much scale with baths of a liquid of so many percent (g in 100 mL): grams of acid at the
- * least, how many baths, and what falls out if it is pressed further. A bath counts with what stays in clear solution;
+ * least, how many baths, after how many grams of scale each is spent, and what falls out if it is pressed further. A bath counts with what stays in clear solution;
  * scale holds more than lime, so it is never fewer. Null for what is no acid for scale.
  */
 export function descale(
@@ -22,12 +22,13 @@ export function descale(
   acid: Substance,
   bath_mL: number,
   percent: number,
-): { acid_g: number; rounds: number; leaves: string | null } | null {
+): { acid_g: number; rounds: number; each_g: number; leaves: string | null } | null {
   const all = calcitePerGram(acid);
   if (all === null || !(percent > 0 && bath_mL > 0)) return null;
   const inClear = ((bath_mL * percent) / 100) * (acid.dissolvesLime!.clear ?? all);
   return {
     acid_g: scale_g / all,
+    each_g: inClear,
     rounds: Math.max(1, Math.ceil(scale_g / inClear - 1e-9)),
     leaves: acid.dissolvesLime!.leaves ?? null,
   };

@@ -164,6 +164,7 @@ describe('scale', () => {
     expect(descale(10, citric, 1000, 5)).toEqual({
       acid_g: expect.closeTo(12.8, 1),
       rounds: 1,
+      each_g: expect.closeTo(10, 6),
       leaves: 'a white crust of calcium citrate',
     });
     expect(descale(30, citric, 1000, 5)!.rounds).toBe(3);

@@ -40,26 +40,46 @@ const MOST_LENGTH = 4000;
 const MOST_PARTS = 12;
 /** A part is so much, where all that is said are parts or shares. */
 const WHOLE_mL = 1000;
-/** Cut where one thing ends and the next begins: a comma or a dot inside a figure is none. */
-const BETWEEN =
-  /[;\n•·&]+|(?<!\d),|,(?!\d)|\.(?=\s|$)|\band\b(?! a (?:half|quarter|third))|\b(?:plus|then|with|in|into|to|or)\b|\+/i;
 const UNKNOWN = 'It is no product that is known here: judged by its name alone.';
 /** The verdict of what is not known. */
 const NOT_KNOWN = 3;
 /** Verdicts from here on say that the things change each other. */
 const UNDONE = 2;
 const SPENT = 'It does not count: see what they do to each other.';
-/** What is said of it that does not change what it is. */
-const HOW = /\b(?:warm|hot|cold|cool|distilled|fresh|plain|clean|household|good|quality|your|favou?rite|liquid)\b/gi;
-/** An amount that is none: something of it goes in all the same. */
-const SOME = /\b(?:drops?|dash|splash|pinch|bit|some|few|little|squirts?|of)\b/i;
-/** Words of what is done with it, not of what is in it. */
-const DOING =
-  /\b(?:shake|stir|mix|swirl|spray|wipe|let|leave|rinse|sit|stand|scrub|apply|use|store|label|keep|well|surfaces?|bottle|bucket|bowl|jar|sink|minutes?|hours?|wait|until|fill|pour|add|combine|cover|cloth|sponge|dry|clean(?:er|ing)?|done|recipe|home ?made|natural|make|this|it|equal parts|equal amounts)\b/i;
-/** As much of one as of the other. */
-const EQUAL = /\b(?:equal (?:parts|amounts)|half and half|50\/50)\b/i;
-/** Where it goes is no name of it. */
-const WHERE = /\b(?:in|into|to|for|per|until|so that|from)\b.*$/i;
+
+interface Words {
+  between: RegExp;
+  how: RegExp;
+  some: RegExp;
+  doing: RegExp;
+  equal: RegExp;
+  where: RegExp;
+}
+const wordsOf = new WeakMap<Catalogue, Words>();
+/** How people write recipes, by what the words do; those of one role together. */
+function recipeWords(catalogue: Catalogue): Words {
+  let known = wordsOf.get(catalogue);
+  if (!known) {
+    const of = (role: keyof Words, flags = 'i'): RegExp =>
+      new RegExp(
+        [...catalogue.recipewords.values()]
+          .filter((w) => w.role === role)
+          .map((w) => w.pattern)
+          .join('|'),
+        flags,
+      );
+    known = {
+      between: of('between'),
+      how: of('how', 'gi'),
+      some: of('some'),
+      doing: of('doing'),
+      equal: of('equal'),
+      where: of('where'),
+    };
+    wordsOf.set(catalogue, known);
+  }
+  return known;
+}
 
 const norm = (text: string): string =>
   text
@@ -90,7 +110,7 @@ function allNamed(words: string, catalogue: Catalogue): { all: Product[]; left: 
       left = left.replaceAll(` ${name} `, '  ');
       out.push(p);
     }
-  return { all: out, left: left.replace(HOW, ' ').trim() };
+  return { all: out, left: left.replace(recipeWords(catalogue).how, ' ').trim() };
 }
 /** The first amount in a piece of text, wherever it begins: "fill a bottle with 2 cups water". */
 function amountIn(text: string, measures: Table<Measure>, system: MeasureSystem): AmountOf | null {
@@ -105,7 +125,7 @@ function amountIn(text: string, measures: Table<Measure>, system: MeasureSystem)
 function named(words: string, catalogue: Catalogue): Product | null {
   const known = namesOf(catalogue);
   const plain = norm(words);
-  for (const t of [plain, norm(plain.replace(HOW, ' ')), plain.replace(/s$/, '')]) {
+  for (const t of [plain, norm(plain.replace(recipeWords(catalogue).how, ' ')), plain.replace(/s$/, '')]) {
     const p = known.get(t);
     if (p) return p;
   }
@@ -132,14 +152,15 @@ export function readRecipe(
       '/text',
       `That is longer than a recipe: paste only what goes into it (${MOST_LENGTH} signs at the most).`,
     );
+  const words = recipeWords(catalogue);
   const unread: string[] = [];
   const found: { text: string; amount: AmountOf; product: Product | null }[] = [];
   const nameless: { text: string; product: Product | null }[] = [];
-  for (const piece of text.split(BETWEEN)) {
+  for (const piece of text.split(words.between)) {
     const t = piece.trim().replace(/[:!]+$/, '');
     if (!t) continue;
     const amount = amountIn(t, measures, system);
-    const name = amount?.name.replace(WHERE, '').trim();
+    const name = amount?.name.replace(words.where, '').trim();
     const product = named(name || t, catalogue);
     // more than one thing in one breath: each of them goes in
     if (product) {
@@ -149,11 +170,11 @@ export function readRecipe(
     }
     if (amount && name) found.push({ text: t, amount: { ...amount, name }, product });
     // it goes in, however much of it: the verdict has to know
-    else if (product || SOME.test(t) || !DOING.test(t)) nameless.push({ text: t, product });
+    else if (product || words.some.test(t) || !words.doing.test(t)) nameless.push({ text: t, product });
     else unread.push(t);
   }
   // "equal parts bleach and vinegar": one part of each
-  if (EQUAL.test(text))
+  if (words.equal.test(text))
     for (const x of nameless.splice(0))
       found.push({ text: x.text, amount: { n: 1, in: 'parts', vague: false, name: x.text }, product: x.product });
   if (!found.length && !nameless.some((x) => x.product))

@@ -61,6 +61,8 @@ export function makeTogether(
   for (const [i, { product: id, amount }] of also.entries()) {
     const product = catalogue.products.get(id);
     if (!product) return bad(`/also/${i}/product`, `"${id}" is not in the catalogue of products.`);
+    if (product === main.product || made.some((m) => m.product === product))
+      return bad(`/also/${i}/product`, `${product.name} is in it already: say how much of it once.`);
     if (!(amount > 0 && amount <= q.final.mL))
       return bad(`/also/${i}/amount`, `How much of ${product.name}? More than nothing, and no more than the bottle.`);
     const { room, share, percent } = shareIn(product, amount, q.final.mL);

@@ -7,9 +7,12 @@ const SHAPES: Record<string, { body: number; shoulder: number; neck: number; wid
   round: { body: 300, shoulder: 60, neck: 24, wide: 132, narrow: 56 },
   jug: { body: 330, shoulder: 0, neck: 0, wide: 190, narrow: 190 },
   bucket: { body: 280, shoulder: 0, neck: 0, wide: 230, narrow: 230 },
-  basin: { body: 150, shoulder: 0, neck: 0, wide: 270, narrow: 270 },
+  basin: { body: 120, shoulder: 0, neck: 0, wide: 196, narrow: 196 },
   jar: { body: 250, shoulder: 20, neck: 16, wide: 170, narrow: 140 },
 };
+/** Vessels lower than that, and where the spoons lie over them. */
+const LOW = 200;
+const OVER_LOW = 150;
 /** A further thing in the bottle; `dry` in words for what takes no room. */
 export interface Layer {
   name: string;
@@ -124,7 +127,12 @@ export class BottleDrawing {
     const mL = this.other();
     return mL === null ? null : this.y(mL);
   });
-  protected readonly spoonY = computed(() => Math.min(380, Math.max(this.topY(), this.otherY() ?? 0) + 40));
+  /** What of the drawing is shown: over what is low there is nothing to see. */
+  protected readonly view = computed(() => (this.shape().body < LOW ? '0 120 420 400' : '0 0 420 520'));
+  /** Spoons lie below the lines; over what is low there is more room. */
+  protected readonly spoonY = computed(() =>
+    this.shape().body < LOW ? OVER_LOW : Math.min(380, Math.max(this.topY(), this.otherY() ?? 0) + 40),
+  );
   /** The lines to move, each with where it stands and how far it goes. */
   protected readonly grips = computed<Grip[]>(() => {
     const all = this.all();

@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { targetsOf } from '@dolly-tub/core';
+import { type Bottle, targetsOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectBottles, selectKits, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -16,8 +16,11 @@ export class Choices {
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly bottles = this.store.selectSignal(selectBottles);
 
-  /** `chosen`: the product that is chosen stays in the list. */
-  constructor(private readonly chosen: () => string) {}
+  /** `chosen`: the product that is chosen stays in the list; `into`: the bottle that is filled. */
+  constructor(
+    private readonly chosen: () => string,
+    private readonly into: () => Bottle | null,
+  ) {}
 
   readonly products = computed<Choice[]>(() => {
     const owned = new Map(
@@ -62,4 +65,12 @@ export class Choices {
     })),
     { id: ONE_MORE, name: 'one more bottle …', also: ['new'] },
   ]);
+  /** Heads that may go onto it; none where it has none, or there is no other. */
+  readonly heads = computed<Choice[]>(() => {
+    const own = this.into();
+    const others = this.bottles().filter((b) => b.head && b.id !== own?.id);
+    return own?.head && others.length
+      ? [{ id: own.id, name: 'its own head' }, ...others.map((b) => ({ id: b.id, name: `the head of ${b.name}` }))]
+      : [];
+  });
 }

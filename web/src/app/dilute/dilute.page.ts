@@ -71,7 +71,10 @@ export class DilutePage {
   protected readonly recipe = new Recipe(this.saved);
   protected readonly packs = computed(() => PACKS.filter((k) => this.recipe.keepings().includes(k.id)));
   protected readonly words = new RecipeWords(this.recipe);
-  protected readonly choices = new Choices(() => this.s().product);
+  protected readonly choices = new Choices(
+    () => this.s().product,
+    () => this.recipe.bottle(),
+  );
   protected readonly s = this.recipe.s;
   /** /dilute?product=&percent=&ppm=&mL=&spot=&bottle= */
   readonly product = input<string | undefined>();

@@ -6,7 +6,6 @@ import {
   input,
   linkedSignal,
   model,
-  output,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
@@ -16,9 +15,8 @@ import { RouterLink } from '@angular/router';
 import { type DiluteAnswer, filledOf, headInReturn, headMoved } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { type Deed, deedsFrom } from '../household/deeds';
-import { selectBottles, selectHousehold, selectSettings, selectStock } from '../household/state';
+import { selectHousehold, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
-import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { figure, when } from '../shared/words';
 import type { Recipe } from './recipe';
@@ -32,7 +30,7 @@ const BARRED = 3;
 @Component({
   selector: 'dt-fill',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, MatButton, MatCheckbox, MatIcon, RouterLink],
+  imports: [MatButton, MatCheckbox, MatIcon, RouterLink],
   templateUrl: './fill.html',
   styleUrl: './fill.scss',
 })
@@ -43,15 +41,12 @@ export class Fill {
   protected readonly saving = deedsFrom('dilute: save');
   private readonly settings = this.store.selectSignal(selectSettings);
   private readonly stock = this.store.selectSignal(selectStock);
-  private readonly bottles = this.store.selectSignal(selectBottles);
   private readonly household = this.store.selectSignal(selectHousehold);
   readonly recipe = input.required<Recipe>();
   readonly words = input.required<RecipeWords>();
   readonly answer = input.required<DiluteAnswer>();
   readonly spot = input<string | undefined>();
   readonly saved = model(false);
-  /** The bottle whose head goes on it; its own id for its own. */
-  readonly head = output<string>();
   protected readonly figure = figure;
   private readonly zone = computed(() => [this.settings()?.timeZone, this.settings()?.locale] as const);
   protected readonly mixedAt = computed(() => when(this.clock.minute().toISOString(), ...this.zone()));
@@ -69,14 +64,6 @@ export class Fill {
   });
   /** Asked anew of each bottle. */
   protected readonly covered = linkedSignal({ source: () => this.recipe().bottle()?.id, computation: () => false });
-  protected readonly heads = computed<Choice[]>(() => {
-    const own = this.recipe().bottle();
-    const others = this.bottles().filter((b) => b.head && b.id !== own?.id);
-    return own?.head && others.length
-      ? [{ id: own.id, name: 'its own head' }, ...others.map((b) => ({ id: b.id, name: `the head of ${b.name}` }))]
-      : [];
-  });
-
   /** The other bottle gets this one's head: what that does to what it holds. */
   protected readonly inReturn = computed(() => {
     const [own, other, c] = [this.recipe().bottle(), this.recipe().headFrom(), this.knowledge.catalogue()];

@@ -91,6 +91,59 @@ describe('what a bottle brings along', () => {
     await p.press(/^Which head goes on it/);
     await p.press(/the head of The tall sprayer/);
     expect(p.text('section.refused')).toMatch(/head of The tall sprayer/);
+    await p.press(/^Leave its own head on/);
+    expect(p.fixture.nativeElement.querySelector('section.refused')).toBeNull();
+  });
+  test('what the other bottle gets in return is judged too', async () => {
+    const fill = (item: string) => ({
+      parts: [{ item, amount: 5, unit: 'mL', stock: null, strength: null, contents: null }],
+      water_mL: 400,
+      result: [],
+      target: null,
+      mixedAt: '2026-11-20T10:00:00Z',
+      by: null,
+      discardAt: '2026-12-20T10:00:00Z',
+      left_mL: 400,
+      labelPrintedAt: null,
+    });
+    const p = await open(DilutePage, { product: 'chlorine-bleach', ppm: '1000', mL: '450' }, (rows) => {
+      const bottle = (name: string) => rows.tables['bottles']!.find((b) => b['name'] === name)!;
+      const [green, tall] = [bottle('The green sprayer'), bottle('The tall sprayer')];
+      green['fill'] = null;
+      tall['fill'] = fill('chlorine-bleach');
+      // its head has met vinegar; the other one holds bleach, and would get that head
+      rows.log.push(
+        {
+          id: 'v',
+          seq: 9001,
+          kind: 'mix',
+          at: '2026-11-20T10:00:00Z',
+          recordedAt: '2026-11-20T10:00:00Z',
+          bottle: green.id,
+          fill: fill('white-vinegar'),
+        },
+        {
+          id: 'w',
+          seq: 9002,
+          kind: 'pour-out',
+          at: '2026-11-21T10:00:00Z',
+          recordedAt: '2026-11-21T10:00:00Z',
+          bottle: green.id,
+        },
+      );
+    });
+    await p.press(/^Into which bottle/);
+    await p.press(/The green sprayer/);
+    expect(p.text('section.refused')).toMatch(/vinegar/);
+    await p.press(/^Which head goes on it/);
+    await p.press(/the head of The tall sprayer/);
+    // bleach under a head that bleach ran through; but bleach under a head that vinegar ran through
+    expect(p.fixture.nativeElement.querySelector('section.refused')).toBeNull();
+    expect(p.text('section.tag [role=alert]')).toMatch(/The tall sprayer gets this head in return/);
+    const save = [...p.fixture.nativeElement.querySelectorAll('button')].find((b: HTMLElement) =>
+      /^\s*Save/.test(b.textContent!),
+    );
+    expect(save!.disabled).toBe(true);
   });
   test('an old label that says something else must be off before it is saved', async () => {
     const p = await open(DilutePage, vinegar);
@@ -115,12 +168,12 @@ describe('time', () => {
   test('one line with now on it: wet, worked, poured away, and how long the pack is good', async () => {
     const p = await open(DilutePage, { product: 'chlorine-bleach', ppm: '1000', mL: '450' });
     // 200 days old; a fresh one is enough for 221 days, twice as much for 954
-    expect(line(p)).toMatch(/^Time: pack 7 months old; dry after 6 min; has worked at 10 min; pour away after 24 h/);
-    expect(line(p)).toMatch(/take more after 21 days; pack: buy new after 2 years/);
+    expect(line(p)).toMatch(/^Time: pack 7 months old; dry: 6 min; worked: 10 min; pour away: 24 h/);
+    expect(line(p)).toMatch(/take more: 21 days; buy new: 2 years/);
   });
   test('what does not age has no past', async () => {
     const p = await open(DilutePage, vinegar);
-    expect(line(p)).toMatch(/^Time: dry after/);
+    expect(line(p)).toMatch(/^Time: dry: /);
     expect(line(p)).not.toMatch(/pack/);
   });
   test('peroxide opened long ago is reckoned weaker; never opened it is not', async () => {

@@ -113,17 +113,16 @@ export class RecipeWords {
     if (!a || !m) return [];
     const t = this.target();
     const out: Coming[] = [
-      { at_min: this.wet(a), says: `dry after ${Math.max(1, Math.floor(this.wet(a)))} min`, of: 'mix' },
-      { at_min: m.keeps_h * 60, says: `pour away after ${span(m.keeps_h * 60)}`, of: 'mix' },
+      { at_min: this.wet(a), says: `dry: ${Math.max(1, Math.floor(this.wet(a)))} min`, of: 'mix' },
+      { at_min: m.keeps_h * 60, says: `pour away: ${span(m.keeps_h * 60)}`, of: 'mix' },
     ];
-    if (t) out.push({ at_min: t.contact_min.max, says: `has worked at ${span(t.contact_min.max)}`, of: 'mix' });
+    if (t) out.push({ at_min: t.contact_min.max, says: `worked: ${span(t.contact_min.max)}`, of: 'mix' });
     if (a.lasts) {
       const left = (days: number): number => days - this.recipe.age();
       const [enough, more] = [left(a.lasts.enough_days), left(a.lasts.more_days)];
       if (enough > 0 && enough < MOST_DAYS)
-        out.push({ at_min: enough * 1440, says: `pack: take more after ${days(enough)}`, of: 'pack' });
-      if (more > 0 && more < MOST_DAYS)
-        out.push({ at_min: more * 1440, says: `pack: buy new after ${days(more)}`, of: 'pack' });
+        out.push({ at_min: enough * 1440, says: `take more: ${days(enough)}`, of: 'pack' });
+      if (more > 0 && more < MOST_DAYS) out.push({ at_min: more * 1440, says: `buy new: ${days(more)}`, of: 'pack' });
     }
     return out;
   });

@@ -7,6 +7,7 @@ import {
   descale,
   laundryDose,
   type PutOn,
+  runningCost,
   scaleBoiled_mgPerL,
   scaleOf,
   soakVolume_mL,
@@ -55,6 +56,16 @@ const surfacesOf = (t: Readonly<Record<string, number>>): { area_m2: number; por
   { area_m2: t['smooth']!, porous: false },
   { area_m2: t['drinks']!, porous: true },
 ];
+
+/** So much scale with such a bath, in a sentence. */
+function takenOff(scale_g: number, t: Readonly<Record<string, number>>, { acid }: About): string {
+  if (!acid) return 'Choose an acid above first, for example citric acid: this sum is for what dissolves scale.';
+  const r = descale(scale_g, acid, t['bath']!, t['percent']!);
+  if (!r) return 'Write how much of the bath there is, and how strong.';
+  const rounds = r.rounds === 1 ? 'one bath' : `at least ${r.rounds} baths`;
+  const leaves = r.leaves ? `; pressed further it leaves ${r.leaves}` : '';
+  return `About ${figure(scale_g)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${leaves}. A bath is spent after ${figure(r.each_g)} g: it no longer fizzes.`;
+}
 
 /** The sums round a bottle, each by a function of the core. */
 export const SUMS: readonly Sum[] = [
@@ -110,15 +121,21 @@ export const SUMS: readonly Sum[] = [
       { key: 'bath', name: 'A bath of', unit: 'mL', max: 1e6 },
       { key: 'percent', name: 'Bath strength', unit: '%', max: 100 },
     ],
-    answer: (t, { acid }) => {
-      if (!acid) return 'Choose an acid above first, for example citric acid: this sum is for what dissolves scale.';
-      const scale = scaleOf(t['thick']!, t['area']!);
-      const r = descale(scale, acid, t['bath']!, t['percent']!);
-      if (!r) return 'Write how much of the bath there is, and how strong.';
-      const rounds = r.rounds === 1 ? 'one bath' : `at least ${r.rounds} baths`;
-      const leaves = r.leaves ? `; pressed further it leaves ${r.leaves}` : '';
-      return `About ${figure(scale)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${leaves}.`;
-    },
+    answer: (t, about) => takenOff(scaleOf(t['thick']!, t['area']!), t, about),
+  },
+  {
+    id: 'weighed',
+    name: 'Scale by weighing',
+    fields: [
+      { key: 'with', name: 'The kettle, furred', unit: 'g', max: 1e5 },
+      { key: 'clean', name: 'The same when clean', unit: 'g', max: 1e5 },
+      { key: 'bath', name: 'A bath of', unit: 'mL', max: 1e6 },
+      { key: 'percent', name: 'Bath strength', unit: '%', max: 100 },
+    ],
+    answer: (t, about) =>
+      t['with']! > t['clean']!
+        ? takenOff(t['with']! - t['clean']!, t, about)
+        : 'Furred it weighs more than clean: look at the two weights again.',
   },
   {
     id: 'kettle',
@@ -213,6 +230,29 @@ export const SUMS: readonly Sum[] = [
       return r.ok
         ? `${figure(r.value.final_mL)} mL in all: ${figure(r.value.stock_mL)} mL of it into ${figure(r.value.water_mL)} mL of water.`
         : r.problems[0]!.message;
+    },
+  },
+  {
+    id: 'ready',
+    name: 'Concentrate or ready-made',
+    fields: [
+      { key: 'price', name: 'The concentrate costs', unit: '', max: 1e6 },
+      { key: 'pack', name: 'Its pack holds', unit: 'mL', max: 1e6 },
+      { key: 'dose', name: 'Into a litre', unit: 'mL', max: 1000 },
+      { key: 'readyPrice', name: 'Ready-made costs', unit: '', max: 1e6 },
+      { key: 'readyPack', name: 'And holds', unit: 'mL', max: 1e6 },
+      { key: 'week', name: 'Used a week', unit: 'mL', max: 1e6 },
+    ],
+    answer: (t) => {
+      if (!(t['pack']! > 0 && t['readyPack']! > 0 && t['dose']! > 0))
+        return 'Write how much is in each pack, and the dose.';
+      const [own, ready] = [
+        { price: t['price']!, pack_mL: t['pack']!, dose_mLPerL: t['dose']! },
+        { price: t['readyPrice']!, pack_mL: t['readyPack']!, dose_mLPerL: 1000 },
+      ].map((p) => runningCost(p, t['week']!));
+      const less = ready!.year - own!.year;
+      const saves = less >= 0 ? `the concentrate saves ${figure(less)}` : `ready-made saves ${figure(-less)}`;
+      return `A ready litre: ${figure(own!.litre)} from the concentrate, ${figure(ready!.litre)} ready-made. In a year ${figure(own!.year)} against ${figure(ready!.year)}: ${saves}.`;
     },
   },
   {
