@@ -12,3 +12,4 @@ export * from './emergency';
 export * from './method';
 export * from './household';
 export * from './house';
+export * from './kit';

@@ -173,6 +173,8 @@ export const ProductSchema = Type.Object({
   tablet_g: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   dwell_min: Type.Union([Range, Type.Null()]),
   rinse: Type.Union([oneOf(['none', 'wipe', 'rinse']), Type.Null()]),
+  /** What half a litre or half a kilogram usually costs, in euros: a level to compare by, no offer. */
+  price: Type.Number({ minimum: 0 }),
   shelfLife_months: Type.Union([Type.Object({ closed: Type.Number(), opened: Type.Number() }), Type.Null()]),
   septic: oneOf(['ok', 'limit', 'no']),
   fragrance: oneOf(['no', 'varies', 'yes']),
@@ -381,6 +383,9 @@ export const ToolSchema = Type.Object({
   ...Named,
   synonyms: Words,
   role: oneOf(['cleaning', 'equipment']),
+  /** What one usually costs, in euros: a level to compare by, no offer. */
+  price: Type.Number({ minimum: 0 }),
+  weight_g: Type.Number({ exclusiveMinimum: 0 }),
   hardness_mohs: Type.Union([Type.Number({ minimum: 0.5, maximum: 10 }), Type.Null()]),
   abrasive: oneOf(['none', 'very fine', 'fine', 'medium', 'coarse']),
   scrub: Type.Number({ minimum: 0, maximum: 1 }),

@@ -104,6 +104,7 @@ export function productOfLabel(own: OwnLabelled, catalogue: Catalogue): Product 
     use: { unit: 'neat', neatOnly: true },
     dwell_min: null,
     rinse: 'rinse',
+    price: 0,
     shelfLife_months: null,
     septic: 'no',
     fragrance: 'varies',

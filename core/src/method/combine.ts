@@ -21,6 +21,15 @@ export const takesWetness = (tool: Tool, wetness: string, face: Face): boolean =
   (wetness !== 'dry' || !stirsUp(tool, face)) &&
   (tool.wet === 'any' || (wetness === 'dry' ? tool.wet === 'dry' : tool.wet !== 'dry'));
 
+/** Tools as they are used here, dry or wet. What does nothing here is no part of a method; a cloth carries the product all the same. */
+export const toolsThatDo = (tools: readonly Tool[], face: Face, dry: boolean, catalogue: Catalogue): ToolOption[] =>
+  tools
+    .filter((x) => takesWetness(x, dry ? 'dry' : 'wet', face))
+    .map((x) => toolOption(x, face, dry, catalogue))
+    .filter((x) => x.D >= tuning(catalogue).tooWeak || (!dry && x.tool.cloth !== undefined));
+/** No product, no water: the tool alone. */
+export const isDry = (c: ChemOption): boolean => c.application.wetness === 'dry' && !c.product;
+
 /** What a method is known by: the mechanism that does most in its product, or else in its tool. */
 const leading = (parts: Rung['doses']): string =>
   parts.reduce<Rung['doses'][number] | undefined>((a, b) => (!a || b.dose > a.dose ? b : a), undefined)?.mechanism ??
@@ -64,12 +73,8 @@ export function combine(
     return led && remedies.has(led) ? led : '';
   };
   for (const dry of [true, false]) {
-    const toolAll = tools
-      .filter((x) => takesWetness(x, dry ? 'dry' : 'wet', face))
-      .map((x) => toolOption(x, face, dry, catalogue))
-      // what does nothing here is no part of a method; a cloth carries the product all the same
-      .filter((x) => x.D >= t.tooWeak || (!dry && x.tool.cloth !== undefined));
-    const chemAll = chems.filter((c) => (c.application.wetness === 'dry' && !c.product) === dry);
+    const toolAll = toolsThatDo(tools, face, dry, catalogue);
+    const chemAll = chems.filter((c) => isDry(c) === dry);
     const wash = mustWash(face);
     const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${seenBy(x.parts)}`);
     const chemSide = frontOf(

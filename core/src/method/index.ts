@@ -6,6 +6,7 @@ export { front } from './front';
 export * from './identify';
 export * from './job';
 export * from './several';
+export * from './sufficing';
 export * from './laundry';
 export * from './prevent';
 export { choiceOf, choicesOf } from './stances';

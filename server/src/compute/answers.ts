@@ -4,20 +4,25 @@ import {
   type BottleQuestion,
   type Catalogue,
   type Household,
+  type KitGoal,
   makeBottle,
   type Measure,
   measuresWith,
   type MeasureSystem,
+  type MilpSolver,
   mix,
   type MixItem,
   parseRatio,
   type Problem,
+  type Profile,
+  type Question,
   questionOfSpot,
   type RatioAnswer,
   readLabel,
   refusalOf,
   type Result,
   roomAir,
+  smallestKit,
   solvePh,
   type Spot,
 } from '@dolly-tub/core';
@@ -41,8 +46,14 @@ function unwrap<T>(r: Result<T>): T {
   return r.value;
 }
 
-/** Answers of the computing doors for questions that fit their schemas. */
-export function answering(house: Reading): (name: DoorName, asked: unknown, now: Date) => Answered {
+/** Doors that need a solver: it is loaded before they are asked. */
+export const SOLVES: readonly DoorName[] = ['kit/smallest'];
+
+/** Answers of the computing doors for questions that fit their schemas; `solver` is there for those in `SOLVES`. */
+export function answering(
+  house: Reading,
+  solver: () => MilpSolver,
+): (name: DoorName, asked: unknown, now: Date) => Answered {
   const settings = () => house.household().settings;
   const system = (): MeasureSystem => (settings()?.measureSystem === 'uk' ? 'uk' : 'us');
   const ownMeasures = (): Measure[] =>
@@ -124,6 +135,22 @@ export function answering(house: Reading): (name: DoorName, asked: unknown, now:
       );
       return answer;
     },
+    'kit/smallest': ({ jobs, own, goal, profile }, now) =>
+      unwrap(
+        smallestKit(
+          {
+            jobs: jobs as Question[],
+            ...(own ? { own } : {}),
+            ...(goal ? { goal: goal as KitGoal } : {}),
+            context: {
+              clock: { now: now.toISOString(), timeZone: settings()?.timeZone ?? 'UTC' },
+              ...(profile ? { profile: profile as Profile } : {}),
+            },
+          },
+          house.catalogue(),
+          solver(),
+        ),
+      ),
   };
   return (name, asked, now) => {
     try {

@@ -1,6 +1,6 @@
 import { type TSchema, Type } from '@sinclair/typebox';
 import Router from '@koa/router';
-import { OUTLINES } from '@dolly-tub/core';
+import { GOALS, OUTLINES } from '@dolly-tub/core';
 import type { Computing } from '../compute/pool';
 import { readJson } from './body';
 import { check } from './validate';
@@ -122,6 +122,27 @@ export const requests = {
         }),
       ),
       spot: opt(Id),
+    },
+    closed,
+  ),
+  'kit/smallest': Type.Object(
+    {
+      jobs: Type.Array(
+        Type.Object(
+          {
+            material: Id,
+            finish: opt(orNull(Id)),
+            soil: Id,
+            severity: opt(Type.Integer({ minimum: 1, maximum: 5 })),
+            age: opt(oneOf(['fresh', 'dried', 'set', 'baked'])),
+          },
+          closed,
+        ),
+        { minItems: 1, maxItems: 300 },
+      ),
+      own: opt(Type.Array(Id, { maxItems: 500 })),
+      goal: opt(oneOf(GOALS)),
+      profile: opt(Profile),
     },
     closed,
   ),
