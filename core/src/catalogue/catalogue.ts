@@ -30,6 +30,7 @@ import type {
   PieceClass,
   Phrase,
   RecipeWord,
+  UsualMark,
   Product,
   Prevention,
   Protection,
@@ -97,6 +98,7 @@ export interface RawCatalogue {
   firstaid: FirstAid[];
   phrases: Phrase[];
   recipewords: RecipeWord[];
+  usualmarks: UsualMark[];
   families: Family[];
   languages: Language[];
   conditions: Condition[];

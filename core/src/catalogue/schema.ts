@@ -1314,6 +1314,27 @@ export const PhraseSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** What is usually on a spot, by where and what it is: everything named must hold; all rules that hold count, the last one only alone. */
+export const UsualMarkSchema = Type.Object(
+  {
+    ...Named,
+    when: Type.Object(
+      {
+        /** Shapes of the fixture. */
+        shapes: Type.Optional(Words),
+        families: Type.Optional(Words),
+        kinds: Type.Optional(Words),
+        bands: Type.Optional(Words),
+        food: Type.Optional(Type.Boolean()),
+        /** Touched at least so much. */
+        touch: Type.Optional(Type.Integer()),
+      },
+      { additionalProperties: false },
+    ),
+    soils: Type.Array(Id, { minItems: 1 }),
+  },
+  { additionalProperties: false },
+);
 /** Words in which people write recipes, by what they do there. */
 export const RecipeWordSchema = Type.Object(
   {
@@ -1397,6 +1418,7 @@ export const ResidentSchema = Type.Object(
 export type Condition = Static<typeof ConditionSchema>;
 export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
+export type UsualMark = Static<typeof UsualMarkSchema>;
 export type RecipeWord = Static<typeof RecipeWordSchema>;
 export type Family = Static<typeof FamilySchema>;
 
@@ -1446,6 +1468,7 @@ export const catalogueSchemas = {
   firstaid: FirstAidSchema,
   phrases: PhraseSchema,
   recipewords: RecipeWordSchema,
+  usualmarks: UsualMarkSchema,
   families: FamilySchema,
   languages: LanguageSchema,
   conditions: ConditionSchema,

@@ -5,3 +5,6 @@ export * from './bound';
 export * from './search';
 export * from './goals';
 export * from './smallest';
+export * from './curve';
+export * from './review';
+export * from './forecast';

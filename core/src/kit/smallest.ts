@@ -11,8 +11,9 @@ export interface SmallestAsk {
   /** Ids of what is there anyway: taken before what is not. */
   own?: readonly string[];
   goal?: KitGoal;
-  /** What holds for all of the jobs: people, stance, the house. */
+  /** What holds for all of the jobs: people, stance, the house; or one for each of them. */
   context?: Context;
+  contexts?: readonly Context[];
   /** Pairs at this level of the shelf column or above never share a carrier. */
   apartFrom?: number;
   time_s?: number;
@@ -34,12 +35,16 @@ export interface SmallestKit {
   /** No set is less of the goal: proven; else the least that there could be. */
   proven: boolean;
   least: number;
+  /** Pairs that stand in one carrier only each in a tray of its own. */
+  trays: [string, string][];
   /** Jobs that each item is there for: without it they could not be done. */
   needed: Record<string, number[]>;
 }
 
 /** Levels of the shelf column from which two things never share a carrier. */
 export const APART = 4;
+/** And from which they do so only each in a tray of its own. */
+export const TRAY = 3;
 /** The goal counts first, then the number of things: more than a kit ever holds. */
 const FEWER = 200;
 const TIME_s = 4;
@@ -47,7 +52,7 @@ const TIME_s = 4;
 /** Jobs as what would do each: pairs of product and tool, equal questions asked once; own records only where they are there. */
 export function pairsOf(
   jobs: readonly Question[],
-  context: Context,
+  contexts: Context | readonly Context[],
   catalogue: Catalogue,
   own: ReadonlySet<string> = new Set(),
   done: (n: number) => void = () => undefined,
@@ -71,11 +76,14 @@ export function pairsOf(
       q.food ?? null,
       q.touched ?? null,
     ]);
-    let pairs = known.get(key);
+    const own_context = Array.isArray(contexts) ? (contexts as readonly Context[])[i] : undefined;
+    // what stands round one spot is its own
+    let pairs = own_context ? undefined : known.get(key);
     if (!pairs) {
-      const r = sufficing(q, context, catalogue);
+      const r = sufficing(q, own_context ?? (contexts as Context), catalogue);
       if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, path: `/jobs/${i}${p.path}` })) };
-      known.set(key, (pairs = r.value.filter((p) => canBeHad(p.product) && canBeHad(p.tool))));
+      pairs = r.value.filter((p) => canBeHad(p.product) && canBeHad(p.tool));
+      if (!own_context) known.set(key, pairs);
     }
     out.push(pairs);
     done(i + 1);
@@ -137,18 +145,30 @@ export function smallestKit(
   if (!ask.jobs.length) return bad('/jobs', 'Name at least one job: a surface and what is on it.');
   const goal = ask.goal ?? 'items';
   const started = performance.now();
-  const pairs = pairsOf(ask.jobs, ask.context ?? {}, catalogue, new Set(ask.own ?? []));
+  const pairs = pairsOf(ask.jobs, ask.contexts ?? ask.context ?? {}, catalogue, new Set(ask.own ?? []));
   if (!pairs.ok) return pairs;
-  const cover = coverOf(pairs.value, goal, ask.apartFrom ?? APART, catalogue);
   const left = (ask.time_s ?? TIME_s) - (performance.now() - started) / 1000;
+  return ok(smallestOf(pairs.value, { ...ask, goal, time_s: Math.max(0.2, left) }, catalogue, solver, better));
+}
+
+/** The same from what would do each job. */
+export function smallestOf(
+  pairs: readonly (readonly Pair[])[],
+  ask: Pick<SmallestAsk, 'own' | 'goal' | 'apartFrom' | 'time_s'>,
+  catalogue: Catalogue,
+  solver: MilpSolver,
+  better?: (so_far: SmallestKit) => void,
+): SmallestKit {
+  const goal = ask.goal ?? 'items';
+  const cover = coverOf(pairs, goal, ask.apartFrom ?? APART, catalogue);
   const tell = (items: readonly number[], bound: number, proven: boolean): SmallestKit =>
-    told(items, bound, proven, goal, cover, pairs.value, catalogue);
+    told(items, bound, proven, goal, cover, pairs, catalogue);
   const found = solveCover(cover, solver, {
-    time_s: Math.max(0.2, left),
+    time_s: ask.time_s ?? TIME_s,
     ...(better ? { better: (x) => better(tell(x.items, x.bound, false)) } : {}),
   })!;
-  const items = swapped(cover, new Set(found.items), new Set(ask.own ?? []), pairs.value, catalogue);
-  return ok(tell([...items], found.bound, found.proven));
+  const items = bettered(cover, new Set(found.items), new Set(ask.own ?? []), pairs, catalogue);
+  return tell([...items], found.bound, found.proven);
 }
 
 /** The least harm with which each job is done from a set of things; null where it is not. */
@@ -162,14 +182,15 @@ const harmOf = (pairs: readonly (readonly Pair[])[], has: (item: string) => bool
 
 /**
  * The same amount of the goal with more of what is owned, then with less harm: one thing against another, as long as it
- * helps, everything still served and nothing beside what it must be kept apart from.
+ * helps, everything still served and nothing beside what it must be kept apart from. `least`: then without what is idle.
  */
-function swapped(
+export function bettered(
   cover: NamedCover,
   items: Set<number>,
   own: ReadonlySet<string>,
   pairs: readonly (readonly Pair[])[],
   catalogue: Catalogue,
+  least = true,
 ): Set<number> {
   const clashes = cover.names.map(() => new Set<number>());
   for (const [a, b] of cover.conflicts) {
@@ -207,7 +228,7 @@ function swapped(
         break;
       }
   }
-  return withoutIdle(cover, now);
+  return least ? withoutIdle(cover, now) : now;
 }
 const MOST_ROUNDS = 6;
 
@@ -239,6 +260,7 @@ function told(
     goal: { name: goal, value: goalValue(whole, goal) },
     proven,
     least: goalValue(proven ? whole : Math.min(least, whole), goal),
+    trays: clashesOn(names, catalogue).flatMap((c) => (c.level === TRAY ? [c.pair] : [])),
     needed: Object.fromEntries(
       names.map((n) => [
         n,

@@ -105,6 +105,11 @@ const places: Routes = [
     loadComponent: () => import('./kits/kits.page').then((m) => m.KitsPage),
   },
   {
+    path: 'kits/least',
+    title: 'The least that does it · Dolly Tub',
+    loadComponent: () => import('./kits/least.page').then((m) => m.LeastPage),
+  },
+  {
     path: 'kits/new',
     title: 'One more kit · Dolly Tub',
     loadComponent: () => import('./kits/kit-make.page').then((m) => m.KitMakePage),

@@ -15,6 +15,7 @@ import { type Clash, Clashes } from './clashes';
 import { Heads } from './heads';
 import { AddTable } from './add-table';
 import { CountWalk } from './count-walk';
+import { KitCheck } from './kit-check';
 import { KitEdit } from './kit-edit';
 import { kitsEvents, type KitsState, kitsFeature } from './kits.state';
 import { Low } from './low';
@@ -42,6 +43,7 @@ const APART = 4;
     AddThings,
     Clashes,
     Heads,
+    KitCheck,
     KitEdit,
     Low,
     MatButton,

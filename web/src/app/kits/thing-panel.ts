@@ -17,6 +17,7 @@ import { between, said } from '../shared/valid';
 import { capital, DISCARD, figure, whyDiscard } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
+import { RunOutLine } from './run-out';
 import type { Thing } from './shelf';
 
 /** The thing that is picked on the shelf: counted, moved, listed, bought. */
@@ -27,6 +28,7 @@ import type { Thing } from './shelf';
     MatIcon,
     Chooser,
     InView,
+    RunOutLine,
     SourceNote,
     MatButton,
     MatFormFieldModule,

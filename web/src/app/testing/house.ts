@@ -33,6 +33,7 @@ import { HouseholdApi, type Outcome, Refused } from '../household/api';
 import { deedEffects, deedEvents, deedsFeature } from '../household/deeds';
 import { household, householdEvents, type HouseholdState, KEPT, selectLog } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
+import { KIT_WORKER } from '../kits/thinking';
 import { Knowledge } from '../knowledge/knowledge';
 import { logEffects, logFeature } from '../log/log.state';
 import { AIR_WORKER } from '../mix/air';
@@ -243,6 +244,10 @@ export async function open<T>(
       // no workers in these tests, unless one brings its own
       {
         provide: AIR_WORKER,
+        useValue: () => Promise.resolve(() => ({ postMessage: () => undefined, terminate: () => undefined })),
+      },
+      {
+        provide: KIT_WORKER,
         useValue: () => Promise.resolve(() => ({ postMessage: () => undefined, terminate: () => undefined })),
       },
       ...more,

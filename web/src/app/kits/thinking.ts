@@ -1,0 +1,80 @@
+import { computed, DestroyRef, inject, InjectionToken, signal } from '@angular/core';
+import type { CurvePoint, KitGoal, KitReview, Parting, SmallestKit, SpotJob } from '@dolly-tub/core';
+import type { KitAsk, KitSays } from '../../workers/kit.worker';
+import { Knowledge } from '../knowledge/knowledge';
+
+/** How a worker is made; a test makes its own. */
+export const KIT_WORKER = new InjectionToken<() => Promise<() => Worker>>('kit worker', {
+  providedIn: 'root',
+  factory: () => () => import('./kit-worker').then((m) => m.makeKitWorker),
+});
+/** Where the solver lies; it is fetched by the worker when it is first needed. */
+const WASM = '/highs.wasm';
+const TIME_s = 30;
+
+/** What a worker finds out about kits: the smallest, the curve from it, what a kit lacks. Made within a component. */
+export class Thinking {
+  private readonly maker = inject(KIT_WORKER);
+  private readonly knowledge = inject(Knowledge);
+  private worker: Worker | null = null;
+  private run = 0;
+  readonly running = signal(false);
+  readonly read = signal<{ done: number; of: number }>({ done: 0, of: 0 });
+  readonly kit = signal<SmallestKit | null>(null);
+  readonly curve = signal<readonly CurvePoint[]>([]);
+  readonly review = signal<{ review: KitReview; moves: readonly Parting[] } | null>(null);
+  readonly wrong = signal<string | null>(null);
+  readonly progress = computed(() => (this.read().of ? (100 * this.read().done) / this.read().of : 0));
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+  stop(): void {
+    this.run++;
+    this.worker?.terminate();
+    this.worker = null;
+    this.running.set(false);
+  }
+  /** The smallest kit for these jobs, better ones as they are found. */
+  smallest(jobs: readonly SpotJob[], own: readonly string[], goal: KitGoal): Promise<void> {
+    return this.ask(jobs, own, { ask: 'smallest', goal, wasm: new URL(WASM, location.origin).href, time_s: TIME_s });
+  }
+  /** A kit held against these jobs. */
+  hold(
+    items: readonly string[],
+    others: readonly { id: string; items: readonly string[] }[],
+    jobs: readonly SpotJob[],
+    own: readonly string[],
+  ): Promise<void> {
+    return this.ask(jobs, own, { ask: 'review', items, others });
+  }
+  private async ask(jobs: readonly SpotJob[], own: readonly string[], then: KitAsk): Promise<void> {
+    const catalogue = this.knowledge.catalogue();
+    this.stop();
+    this.wrong.set(null);
+    this.kit.set(null);
+    this.curve.set([]);
+    this.review.set(null);
+    this.read.set({ done: 0, of: jobs.length });
+    if (!catalogue || !jobs.length) return;
+    const run = this.run;
+    this.running.set(true);
+    const make = await this.maker();
+    // asked anew in between
+    if (run !== this.run) return;
+    const w = (this.worker = make());
+    w.onmessage = ({ data }: MessageEvent<KitSays>): void => this.heard(data);
+    const plain = jobs.map(({ question, context }) => ({ question, context }));
+    w.postMessage({ ask: 'jobs', catalogue, jobs: plain, own } satisfies KitAsk);
+    w.postMessage(then);
+  }
+  private heard(m: KitSays): void {
+    if (m.says === 'read') return this.read.set({ done: m.done, of: m.of });
+    if (m.says === 'better') return this.kit.set(m.kit);
+    this.running.set(false);
+    if (m.says === 'wrong') return this.wrong.set(m.message);
+    if (m.says === 'review') return this.review.set(m);
+    this.kit.set(m.kit);
+    this.curve.set(m.curve);
+  }
+}

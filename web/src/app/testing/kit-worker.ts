@@ -1,0 +1,52 @@
+import {
+  APART,
+  curveFrom,
+  type MilpSolver,
+  movesApart,
+  type Pair,
+  pairsOf,
+  reviewKit,
+  smallestOf,
+} from '@dolly-tub/core';
+import type { KitAsk, KitSays } from '../../workers/kit.worker';
+
+/** Stops at once, so that the own search alone answers. */
+const none: MilpSolver = () => ({ status: 'stopped', x: null, bound: 0 });
+
+/** The worker of kits without a thread: the same core, on the spot. */
+export class SpotWorker {
+  onmessage: ((e: MessageEvent<KitSays>) => void) | null = null;
+  static asked: KitAsk['ask'][] = [];
+  private at: { pairs: Pair[][]; ask: Extract<KitAsk, { ask: 'jobs' }> } | null = null;
+  terminate(): void {
+    this.onmessage = null;
+  }
+  postMessage(q: KitAsk): void {
+    SpotWorker.asked.push(q.ask);
+    const say = (data: KitSays): void => this.onmessage?.({ data } as MessageEvent<KitSays>);
+    if (q.ask === 'jobs') {
+      const pairs = pairsOf(
+        q.jobs.map((j) => j.question),
+        q.jobs.map((j) => j.context),
+        q.catalogue,
+        new Set(q.own),
+      );
+      this.at = pairs.ok ? { pairs: pairs.value, ask: q } : null;
+      return say(
+        pairs.ok
+          ? { says: 'read', done: q.jobs.length, of: q.jobs.length }
+          : { says: 'wrong', message: pairs.problems[0]!.message },
+      );
+    }
+    if (!this.at) return;
+    const { pairs, ask } = this.at;
+    if (q.ask === 'review')
+      return say({
+        says: 'review',
+        review: reviewKit(q.items, pairs, q.others, ask.catalogue),
+        moves: movesApart(q.items, q.others, ask.catalogue),
+      });
+    const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
+    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, ask.own, APART, ask.catalogue) });
+  }
+}

@@ -1,0 +1,80 @@
+/// <reference lib="webworker" />
+import {
+  APART,
+  type Catalogue,
+  type Context,
+  curveFrom,
+  type CurvePoint,
+  highsSolver,
+  type KitGoal,
+  type KitReview,
+  type MilpSolver,
+  movesApart,
+  type Pair,
+  type Parting,
+  pairsOf,
+  type Question,
+  reviewKit,
+  type SmallestKit,
+  smallestOf,
+} from '@dolly-tub/core';
+import highsLoader from 'highs';
+
+/** What is to be done: marks of spots. They are kept until others are sent. */
+export interface KitJobs {
+  catalogue: Catalogue;
+  jobs: readonly { question: Question; context: Context }[];
+  own: readonly string[];
+}
+export type KitAsk =
+  | ({ ask: 'jobs' } & KitJobs)
+  /** The smallest kit and the curve from it; `wasm` is where the solver lies. */
+  | { ask: 'smallest'; goal: KitGoal; wasm: string; time_s: number }
+  /** One kit held against the jobs, beside the others of the house. */
+  | { ask: 'review'; items: readonly string[]; others: readonly { id: string; items: readonly string[] }[] };
+export type KitSays =
+  | { says: 'read'; done: number; of: number }
+  | { says: 'better'; kit: SmallestKit }
+  | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[] }
+  | { says: 'review'; review: KitReview; moves: Parting[] }
+  | { says: 'wrong'; message: string };
+
+const say = (m: KitSays): void => postMessage(m);
+let at: (KitJobs & { pairs: Pair[][] }) | null = null;
+let solver: MilpSolver | null = null;
+
+async function answer(q: KitAsk): Promise<void> {
+  if (q.ask === 'jobs') {
+    const pairs = pairsOf(
+      q.jobs.map((j) => j.question),
+      q.jobs.map((j) => j.context),
+      q.catalogue,
+      new Set(q.own),
+      (done) => say({ says: 'read', done, of: q.jobs.length }),
+    );
+    if (!pairs.ok) return say({ says: 'wrong', message: pairs.problems[0]!.message });
+    at = { ...q, pairs: pairs.value };
+    return;
+  }
+  if (!at) return;
+  const { pairs, catalogue, own } = at;
+  if (q.ask === 'review') {
+    say({
+      says: 'review',
+      review: reviewKit(q.items, pairs, q.others, catalogue),
+      moves: movesApart(q.items, q.others, catalogue),
+    });
+    return;
+  }
+  solver ??= highsSolver(await highsLoader({ locateFile: () => q.wasm }));
+  const kit = smallestOf(pairs, { own, goal: q.goal, time_s: q.time_s }, catalogue, solver, (so_far) =>
+    say({ says: 'better', kit: so_far }),
+  );
+  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, own, APART, catalogue) });
+}
+let queue: Promise<void> = Promise.resolve();
+addEventListener('message', ({ data }: MessageEvent<KitAsk>) => {
+  queue = queue
+    .then(() => answer(data))
+    .catch((e: unknown) => say({ says: 'wrong', message: e instanceof Error ? e.message : String(e) }));
+});
