@@ -154,6 +154,7 @@ describe('axe-core finds nothing', () => {
     ['/emergency', 'dt-emergency-card'],
     ['/mix/shelf', 'td.l5'],
     ['/kits', 'dt-shelf'],
+    ['/kits/least', '.kit li'],
     ['/kits/new?kind=bathroom', 'dt-kit-make form'],
     ['/start', 'dt-start h1'],
     ['/make', 'dt-make-people'],

@@ -184,6 +184,47 @@ describe('computing doors answer what the core answers', () => {
   });
 });
 
+describe('the smallest kit', () => {
+  const jobs = [
+    { material: 'glass', soil: 'limescale' },
+    { material: 'glazed-tile', soil: 'soap-scum' },
+    { material: 'vinyl-floor', soil: 'dust', severity: 2 },
+  ];
+  const covers = async (job: object, kit: readonly string[]): Promise<boolean> =>
+    (await s.call('POST', '/api/advise', { ...job, kit })).body.recommended !== null;
+  test('covers every job by the door of advice, and nothing of it can be taken away', async () => {
+    const r = await s.call('POST', '/api/kit/smallest', { jobs });
+    expect(r.status).toBe(200);
+    expect(r.body).toMatchObject({ uncovered: [], proven: true, goal: { name: 'items', value: r.body.items.length } });
+    for (const job of jobs) expect(await covers(job, r.body.items)).toBe(true);
+    for (const x of r.body.items as string[]) {
+      const less = (r.body.items as string[]).filter((y) => y !== x);
+      expect((await Promise.all(jobs.map((j) => covers(j, less)))).every(Boolean)).toBe(false);
+    }
+    expect((r.body.covers as { job: number }[]).map((c) => c.job)).toEqual([0, 1, 2]);
+  });
+  test('people and what is owned count; each goal answers in its own unit', async () => {
+    for (const goal of ['cost', 'harm', 'weight', 'scent']) {
+      const r = await s.call('POST', '/api/kit/smallest', {
+        jobs,
+        goal,
+        profile: { pets: ['bird'] },
+        own: ['cotton-cloth'],
+      });
+      expect([r.status, r.body.goal.name, typeof r.body.goal.value]).toEqual([200, goal, 'number']);
+    }
+  });
+  test.each([
+    [{ jobs: [] }, /jobs/],
+    [{ jobs: [{ material: 'glas', soil: 'limescale' }] }, /"glas" is not in the catalogue/],
+    [{ jobs, goal: 'beauty' }, /goal/],
+    [{ job: jobs }, /job/],
+  ])('%j is told', async (q, says) => {
+    const r = await s.call('POST', '/api/kit/smallest', q);
+    expect([r.status, r.body.detail]).toEqual([422, expect.stringMatching(says)]);
+  });
+});
+
 describe('the catalogue over HTTP', () => {
   test.each(['materials', 'soils', 'products', 'tools', 'substances', 'rules', 'sources'])('%s', async (list) => {
     const r = await s.call('GET', `/api/catalogue/${list}`);

@@ -39,13 +39,35 @@ const key = (way: readonly number[]): string => way.join(',');
 const holds = (way: readonly number[], all: ReadonlySet<number>): boolean => way.every((i) => all.has(i));
 const isWithin = (a: readonly number[], b: readonly number[]): boolean => a.every((i) => b.includes(i));
 
+/** Every part of a way that is itself a way would be: all its non-empty subsets, as keys; ways are a few items long. */
+function* partsOf(way: readonly number[]): Generator<string> {
+  for (let m = 1; m < 1 << way.length; m++) {
+    let k = '';
+    for (let i = 0; i < way.length; i++) if (m & (1 << i)) k += k ? `,${way[i]!}` : String(way[i]!);
+    yield k;
+  }
+}
+/** Ways longer than that are compared one by one. */
+const SHORT_WAY = 6;
+/** Whether one of the ways (by their keys) lies within a way, which is in order. */
+function anyWithin(keys: ReadonlySet<string>, ways: readonly (readonly number[])[], way: readonly number[]): boolean {
+  if (way.length > SHORT_WAY) return ways.some((w) => isWithin(w, way));
+  for (const k of partsOf(way)) if (keys.has(k)) return true;
+  return false;
+}
+
 /** A way without what is listed twice, in order; ways that hold another one whole, or a conflict in themselves, fall away. */
 export function leastWays(ways: readonly (readonly number[])[], clash: (a: number, b: number) => boolean): number[][] {
   const all = [...new Map(ways.map((w) => [...new Set(w)].sort((a, b) => a - b)).map((w) => [key(w), w])).values()]
     .filter((w) => !w.some((a, i) => w.slice(i + 1).some((b) => clash(a, b))))
     .sort((a, b) => a.length - b.length);
   const kept: number[][] = [];
-  for (const w of all) if (!kept.some((k) => isWithin(k, w))) kept.push(w);
+  const keys = new Set<string>();
+  for (const w of all)
+    if (!anyWithin(keys, kept, w)) {
+      kept.push(w);
+      keys.add(key(w));
+    }
   return kept;
 }
 
@@ -88,7 +110,10 @@ export function presolve(cover: Cover): Presolved {
       (a, b) => a.length - b.length,
     );
     const kept: number[][][] = [];
-    for (const s of unique) if (!kept.some((k) => k.every((way) => s.some((w) => isWithin(w, way))))) kept.push(s);
+    for (const s of unique) {
+      const keys = new Set(s.map(key));
+      if (!kept.some((k) => k.every((way) => anyWithin(keys, s, way)))) kept.push(s);
+    }
     if (kept.length < spots.length) changed = true;
     spots = kept;
     // what every way of a spot needs is had; what clashes with that is not
@@ -107,6 +132,7 @@ export function presolve(cover: Cover): Presolved {
     // a is outdone by b: in every way that needs it b does as well, weighs no more and clashes with nothing else
     const used = new Map<number, [number, number][]>();
     spots.forEach((s, si) => s.forEach((w, wi) => w.forEach((i) => used.set(i, [...(used.get(i) ?? []), [si, wi]]))));
+    const keyed = spots.map((s) => new Set(s.map(key)));
     for (const [a, places] of used) {
       if (forced.has(a) || dropped.has(a)) continue;
       const [si, wi] = places[0]!;
@@ -115,8 +141,8 @@ export function presolve(cover: Cover): Presolved {
         if (b === a || dropped.has(b) || cover.weights[b]! > cover.weights[a]!) continue;
         if ([...clashes[b]!].some((c) => c !== a && !clashes[a]!.has(c) && !dropped.has(c))) continue;
         const instead = places.every(([s, w]) => {
-          const swapped = spots[s]![w]!.map((i) => (i === a ? b : i));
-          return spots[s]!.some((x) => !x.includes(a) && isWithin(x, swapped));
+          const swapped = [...new Set(spots[s]![w]!.map((i) => (i === a ? b : i)))].sort((x, y) => x - y);
+          return anyWithin(keyed[s]!, spots[s]!, swapped);
         });
         if (instead) {
           dropped.add(a);

@@ -1,6 +1,7 @@
 import type { Catalogue } from '../catalogue';
 import type { Pair } from '../method';
-import { bettered, coverOf, gentlest } from './smallest';
+import { bettered, coverOf } from './smallest';
+import { PairTable, sumOf } from './table';
 
 /** A kit on the way from the smallest to the best: how many things, and the harm of its jobs done with it, 0–1 each. */
 export interface CurvePoint {
@@ -33,18 +34,20 @@ export function curveFrom(
     clashes[a]!.add(b);
     clashes[b]!.add(a);
   }
-  const harm = (set: ReadonlySet<number>): number => {
-    const has = (x: string): boolean => set.has(at.get(x) ?? -1);
-    const done = pairs.flatMap((ps) => gentlest(ps, has)?.harm ?? []);
-    return done.length ? done.reduce((a, b) => a + b, 0) / done.length : 0;
+  const table = new PairTable(pairs, at);
+  const mean = (harms: Float64Array): number => {
+    const { done, harm } = sumOf(harms);
+    return done ? (harm - (harms.length - done)) / done : 0;
   };
+  const harm = (set: ReadonlySet<number>): number => mean(table.harms(set));
   let now = new Set(kit.map((x) => at.get(x)!));
   const out: CurvePoint[] = [{ items: [...kit], added: [], gone: [], harm: harm(now) }];
   for (let more = 0; more < MOST_MORE; more++) {
+    const harms = table.harms(now);
     let best: { i: number; harm: number } | null = null;
     for (let i = 0; i < cover.names.length; i++) {
       if (now.has(i) || [...clashes[i]!].some((c) => now.has(c))) continue;
-      const h = harm(new Set([...now, i]));
+      const h = mean(table.withItem(harms, now, i));
       if (!best || h < best.harm - 1e-12) best = { i, harm: h };
     }
     if (!best || best.harm > out.at(-1)!.harm - WORTH) break;

@@ -4,6 +4,7 @@ export * from './highs';
 export * from './bound';
 export * from './search';
 export * from './goals';
+export * from './table';
 export * from './smallest';
 export * from './curve';
 export * from './review';

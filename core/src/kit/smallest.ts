@@ -2,9 +2,10 @@ import type { Catalogue } from '../catalogue';
 import { clashesOn } from '../gate';
 import { type Context, type Pair, type Question, sufficing } from '../method';
 import { bad, ok, type Result } from '../reason';
-import { type Cover, type MilpSolver, servedBy, withoutIdle } from './cover';
+import { type Cover, type MilpSolver, withoutIdle } from './cover';
 import { goalValue, type KitGoal, worthOf } from './goals';
 import { solveCover } from './solve';
+import { PairTable, sumOf } from './table';
 
 export interface SmallestAsk {
   jobs: readonly Question[];
@@ -177,8 +178,6 @@ export const gentlest = (pairs: readonly Pair[], has: (item: string) => boolean)
     (best, p) => ((p.product === null || has(p.product)) && has(p.tool) && (!best || p.harm < best.harm) ? p : best),
     null,
   );
-const harmOf = (pairs: readonly (readonly Pair[])[], has: (item: string) => boolean): number =>
-  pairs.reduce((sum, ps) => sum + (gentlest(ps, has)?.harm ?? 1), 0);
 
 /**
  * The same amount of the goal with more of what is owned, then with less harm: one thing against another, as long as it
@@ -197,36 +196,29 @@ export function bettered(
     clashes[a]!.add(b);
     clashes[b]!.add(a);
   }
+  const table = new PairTable(pairs, new Map(cover.names.map((n, i) => [n, i])));
+  const bought = (set: ReadonlySet<number>): number => [...set].filter((i) => !own.has(cover.names[i]!)).length;
   let now = new Set(items);
-  const served = servedBy(cover, now).filter(Boolean).length;
-  const named =
-    (set: ReadonlySet<number>) =>
-    (item: string): boolean => {
-      const i = index.get(item);
-      return i !== undefined && set.has(i);
-    };
-  const index = new Map(cover.names.map((n, i) => [n, i]));
-  const score = (set: ReadonlySet<number>): [number, number] => [
-    [...set].filter((i) => !own.has(cover.names[i]!)).length,
-    harmOf(pairs, named(set)),
-  ];
-  let best = score(now);
+  let best = { bought: bought(now), ...sumOf(table.harms(now)) };
   for (let changed = true, rounds = 0; changed && rounds < MOST_ROUNDS; rounds++) {
     changed = false;
-    for (const out of [...now])
+    for (const out of [...now]) {
+      if (!now.has(out)) continue;
+      const rest = new Set(now);
+      rest.delete(out);
+      const harms = table.harms(rest);
       for (let into = 0; into < cover.names.length; into++) {
         if (now.has(into) || cover.weights[into]! !== cover.weights[out]!) continue;
         if (catalogue.products.has(cover.names[into]!) !== catalogue.products.has(cover.names[out]!)) continue;
-        const next = new Set(now);
-        next.delete(out);
-        if ([...clashes[into]!].some((c) => next.has(c))) continue;
-        next.add(into);
-        const s = score(next);
-        if (s[0] > best[0] || (s[0] === best[0] && s[1] >= best[1] - 1e-9)) continue;
-        if (servedBy(cover, next).filter(Boolean).length < served) continue;
-        [now, best, changed] = [next, s, true];
+        if ([...clashes[into]!].some((c) => rest.has(c))) continue;
+        const s = sumOf(table.withItem(harms, rest, into));
+        const next = new Set([...rest, into]);
+        const buys = bought(next);
+        if (s.done < best.done || buys > best.bought || (buys === best.bought && s.harm >= best.harm - 1e-9)) continue;
+        [now, best, changed] = [next, { bought: buys, ...s }, true];
         break;
       }
+    }
   }
   return least ? withoutIdle(cover, now) : now;
 }

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import type { RawCatalogue } from '@dolly-tub/core';
 import { HttpProblem } from '../http/problem';
-import type { Answered, DoorName } from './answers';
+import { type Answered, type DoorName, SOLVES } from './answers';
 
 /** Somebody who computes: in threads of their own, or, for tests of the doors alone, on the spot. */
 export interface Computing {
@@ -18,7 +18,7 @@ export interface Program {
 
 /** A question that asks for longer than this is ended, with its thread. */
 const LONGEST_MS = 10_000;
-/** Questions longer than this (characters) go the long way round, so that none of them holds a short one up. */
+/** Questions longer than this (characters), and those that are solved, go the long way round, so that none of them holds a short one up. */
 const SHORT = 2_000;
 /** Questions that wait at the most; the next one is told to come back. */
 const WAITING = 64;
@@ -49,7 +49,7 @@ export function computingThreads(
   const long = lane(Math.max(1, availableParallelism() - 1));
   return {
     async answer(name, asked) {
-      const pool = JSON.stringify(asked).length > SHORT ? long : short;
+      const pool = SOLVES.includes(name) || JSON.stringify(asked).length > SHORT ? long : short;
       if (pool.queueSize >= WAITING) throw new HttpProblem(503, BUSY);
       let answered: Answered;
       try {

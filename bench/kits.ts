@@ -1,0 +1,122 @@
+import highsLoader from 'highs';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  type Cover,
+  croston,
+  highsSolver,
+  jobsOfKind,
+  leastWays,
+  pairsOf,
+  programme,
+  sba,
+  seeded,
+  smallestOf,
+  solveCover,
+  tsb,
+} from '@dolly-tub/core';
+import { readCatalogue } from '../core/catalogue/read';
+
+/** Kits: the own presolve and search against HiGHS alone, and forecasts against the naive rate; the same run. */
+const say = (what: string, figure: string): void => console.log(`${what.padEnd(74)} ${figure}`);
+const catalogue = readCatalogue(join(process.cwd(), 'core/catalogue'));
+
+async function main(): Promise<void> {
+  const solver = highsSolver(await highsLoader());
+  const timed = <T>(f: () => T): [number, T] => {
+    const t = performance.now();
+    const x = f();
+    return [performance.now() - t, x];
+  };
+  // fifty seeded houses as abstract covers: thirty spots of ten ways of one to three of thirty items
+  let [own, alone, same] = [0, 0, 0];
+  for (let house = 0; house < 50; house++) {
+    const next = seeded(1000 + house);
+    const int = (n: number): number => Math.floor(next() * n);
+    const cover: Cover = {
+      weights: Array.from({ length: 30 }, () => 1 + int(9)),
+      conflicts: Array.from({ length: 8 }, () => [int(30), int(30)] as const).filter(([a, b]) => a !== b),
+      spots: Array.from({ length: 30 }, () =>
+        Array.from({ length: 10 }, () => [...new Set(Array.from({ length: 1 + int(3) }, () => int(30)))]),
+      ),
+    };
+    const [t, r] = timed(() => solveCover(cover, solver, { time_s: 60, all: true }));
+    const spots = cover.spots.map((s) => leastWays(s, () => false));
+    const [u, a] = timed(() => solver(programme(spots, cover.weights, cover.conflicts, null).model, { time_s: 60 }));
+    own += t;
+    alone += u;
+    if ((r === null) === (a.status === 'infeasible') && (r === null || Math.abs(r.value - a.bound) < 0.999)) same++;
+  }
+  say('smallest kits of 50 seeded houses: HiGHS alone / own presolve and search', `${(alone / own).toFixed(1)} ×`);
+  say('  the same optimum', `${same} of 50`);
+
+  // a house of every kind of room
+  const h = { settings: null, members: [], rooms: [], spots: [], kits: [], stock: [], log: [] };
+  const jobs = [...catalogue.roomkinds.values()].flatMap((k) =>
+    jobsOfKind(k, h, new Date('2026-11-25T10:00:00Z'), catalogue),
+  );
+  const [read, pairs] = timed(() =>
+    pairsOf(
+      jobs.map((j) => j.question),
+      jobs.map((j) => j.context),
+      catalogue,
+    ),
+  );
+  if (pairs.ok) {
+    const [solved, kit] = timed(() => smallestOf(pairs.value, { time_s: 30 }, catalogue, solver));
+    const ways = pairs.value.reduce((n, p) => n + p.length, 0);
+    say(
+      `a house of every kind of room: ${jobs.length} marks, ${ways} ways, ${kit.items.length} things`,
+      kit.proven ? 'proven' : `at least ${kit.least}`,
+    );
+    say('  solving it / 3 s', `${(solved / 3000).toFixed(2)} ×`);
+    say('  finding its ways / solving it', `${(read / solved).toFixed(2)} ×`);
+  }
+
+  // covers of another solver
+  const known = JSON.parse(readFileSync(join(process.cwd(), 'core/checks/covers.json'), 'utf8')) as {
+    name: string;
+    cost: number[];
+    conflicts: [number, number][];
+    spots: number[][][];
+    optimum: { count: number };
+  }[];
+  for (const k of known.filter((x) => /^(large|house)/.test(x.name))) {
+    const [t, r] = timed(() =>
+      solveCover({ weights: k.cost.map(() => 1), conflicts: k.conflicts, spots: k.spots }, solver, {
+        time_s: 60,
+        all: true,
+      }),
+    );
+    say(
+      `${k.name}: found ${r?.value}, known ${k.optimum.count}${r?.proven ? ', proven' : `, at least ${r?.bound}`}; against 60 s`,
+      `${(t / 60_000).toFixed(2)} ×`,
+    );
+  }
+
+  // forecasts one week ahead on seeded intermittent use, against "as much as last week"
+  const errors = { croston: 0, sba: 0, tsb: 0, smooth: 0, naive: 0 };
+  for (let s = 0; s < 200; s++) {
+    const next = seeded(7000 + s);
+    const chance = 0.1 + 0.5 * next();
+    const series = Array.from({ length: 60 }, () => (next() < chance ? 1 + Math.floor(next() * 10) : 0));
+    let level = series[0]!;
+    for (let i = 20; i < 59; i++) {
+      const past = series.slice(0, i);
+      for (const x of past.slice(-1)) level += 0.1 * (x - level);
+      const actual = series.slice(i, i + 8).reduce((a, b) => a + b, 0) / Math.min(8, series.length - i);
+      errors.croston += (croston(past) - actual) ** 2;
+      errors.sba += (sba(past) - actual) ** 2;
+      errors.tsb += (tsb(past) - actual) ** 2;
+      errors.smooth += (level - actual) ** 2;
+      errors.naive += (past.at(-1)! - actual) ** 2;
+    }
+  }
+  for (const [name, e] of Object.entries(errors))
+    if (name !== 'naive')
+      say(
+        `forecast of the next eight weeks: error of ${name} / of the naive rate`,
+        `${Math.sqrt(e / errors.naive).toFixed(2)} ×`,
+      );
+}
+void main();
