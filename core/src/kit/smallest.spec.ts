@@ -142,13 +142,25 @@ describe('the smallest kit', () => {
     const k = kitOf(jobs, { context: { profile } });
     for (const c of k.covers) expect(covers(jobs[c.job]!, k.items, { profile })).toBe(true);
   });
-  test('acid and chlorine never share a carrier, whatever it takes', () => {
-    const jobs: Question[] = [
-      { material: 'glass', soil: 'limescale', severity: 5 },
-      { material: 'silicone-sealant', soil: 'mildew', severity: 5 },
-      { material: 'cotton', soil: 'red-wine', severity: 4 },
-    ];
-    expect(clashesOn(kitOf(jobs).items, catalogue).filter((c) => c.level >= 4)).toEqual([]);
+  test.each([
+    [
+      'a spirit and an oxygen powder',
+      { material: 'melamine-laminate', soil: 'tea-scale', severity: 5 },
+      { material: 'sandstone', soil: 'tree-sap', severity: 4 },
+    ],
+    [
+      'white spirit and an oxygen powder',
+      { material: 'acetate', soil: 'hot-melt-glue', severity: 3 },
+      { material: 'sintered-stone', soil: 'coffee-oil', severity: 5 },
+    ],
+  ] satisfies [string, Question, Question][])('%s never share a carrier: one job is left, and named', (_name, a, b) => {
+    const level = (items: readonly string[]): number => Math.max(0, ...clashesOn(items, catalogue).map((c) => c.level));
+    const free = kitOf([a, b], { apartFrom: 9 });
+    expect([free.uncovered, level(free.items) >= 4]).toEqual([[], true]);
+    const apart = kitOf([a, b]);
+    expect(level(apart.items)).toBeLessThan(4);
+    // each could be done by itself
+    expect([apart.uncovered.length, apart.impossible]).toEqual([1, []]);
   });
   test('an empty list of jobs is told', () =>
     expect(smallestKit({ jobs: [] }, catalogue, solver)).toMatchObject({ ok: false, problems: [{ path: '/jobs' }] }));
