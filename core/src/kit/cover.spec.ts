@@ -8,6 +8,7 @@ import {
   leastWays,
   type MilpSolver,
   OPEN,
+  polish,
   presolve,
   programme,
   searchCover,
@@ -176,6 +177,35 @@ describe('small houses, against all sets there are', () => {
         return p.bound <= byHand({ ...cover, spots, conflicts: [] }).value + 1e-9;
       }),
       { numRuns: runs(300) },
+    );
+  });
+});
+
+describe('a better set from a first one', () => {
+  const serves = (cover: Cover, items: ReadonlySet<number>): boolean =>
+    servedBy(cover, items).every(Boolean) && fits(cover, [...items]);
+  test.each(['large-5', 'house-1'])('%s: what a first set by hand takes, and one less', (name) => {
+    const k = known.find((x) => x.name === name)!;
+    const cover = coverOf(k, 'count');
+    const p = presolve(cover);
+    const spots = { ...cover, spots: p.spots };
+    const first = greedy(spots);
+    const found = polish(p.spots, cover, first, Infinity, undefined, 600);
+    expect([first.size, found.size]).toEqual([k.optimum.count! + 1, k.optimum.count]);
+    expect(serves(spots, found)).toBe(true);
+  });
+  test('any house: still served, nothing clashes, never heavier', () => {
+    fc.assert(
+      fc.property(small, (cover) => {
+        const spots = presolve(cover).spots;
+        const left = { ...cover, spots };
+        const first = greedy(left);
+        if (!spots.length || !serves(left, first)) return true;
+        const weigh = (set: ReadonlySet<number>): number => [...set].reduce((sum, i) => sum + cover.weights[i]!, 0);
+        const found = polish(spots, cover, first, Infinity, undefined, 30);
+        return serves(left, found) && weigh(found) <= weigh(first);
+      }),
+      { numRuns: runs(200) },
     );
   });
 });

@@ -9,3 +9,5 @@ export * from './smallest';
 export * from './curve';
 export * from './review';
 export * from './forecast';
+export * from './help';
+export * from './polish';

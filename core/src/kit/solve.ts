@@ -10,6 +10,7 @@ import {
   servedBy,
   withoutIdle,
 } from './cover';
+import { polish } from './polish';
 import { searchCover } from './search';
 
 export interface SolveOptions {
@@ -22,6 +23,9 @@ export interface SolveOptions {
 }
 /** Seconds of the own search before the solver takes over: what it can prove at all, it proves in that. */
 const SEARCH_s = 1.5;
+/** Spots of a part from which on a better set is looked for first, and the share of the time for that. */
+const MANY = 50;
+const POLISHED = 0.3;
 const NEAR_ONE = 0.5;
 const WHOLE = 1e-6;
 const now = (): number => performance.now() / 1000;
@@ -72,7 +76,13 @@ function solveHard(cover: Cover, solver: MilpSolver, until: number, o: SolveOpti
   for (const [k, spots] of parts.entries()) {
     const left = Math.max(0.05, until - now());
     const serves = servedBy({ spots }, rough[k]!).every(Boolean);
-    const s = searchCover(spots, cover, serves ? rough[k]! : null, now() + Math.min(SEARCH_s, left / 2), (set, b) => {
+    // a large part is not proven soon: a better set first
+    if (serves && spots.length > MANY)
+      found[k] = polish(spots, cover, rough[k]!, now() + left * POLISHED, (set) => {
+        found[k] = set;
+        o.better?.(answerOf(cover, complete(found), bound, false));
+      });
+    const s = searchCover(spots, cover, serves ? found[k]! : null, now() + Math.min(SEARCH_s, left / 2), (set, b) => {
       found[k] = set;
       o.better?.(answerOf(cover, complete(found), bound + b, false));
     });

@@ -5,6 +5,8 @@ import {
   type Context,
   curveFrom,
   type CurvePoint,
+  type Help,
+  helpMost,
   highsSolver,
   type KitGoal,
   type KitReview,
@@ -35,10 +37,13 @@ export type KitAsk =
 export type KitSays =
   | { says: 'read'; done: number; of: number }
   | { says: 'better'; kit: SmallestKit }
+  | { says: 'today'; done: number[]; help: Help[] }
   | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[] }
   | { says: 'review'; review: KitReview; moves: Parting[] }
   | { says: 'wrong'; message: string };
 
+/** So many things that would help are told. */
+const MOST_HELP = 3;
 const say = (m: KitSays): void => postMessage(m);
 let at: (KitJobs & { pairs: Pair[][] }) | null = null;
 let solver: MilpSolver | null = null;
@@ -66,6 +71,7 @@ async function answer(q: KitAsk): Promise<void> {
     });
     return;
   }
+  say({ says: 'today', ...helpMost(pairs, own, MOST_HELP, catalogue) });
   solver ??= highsSolver(await highsLoader({ locateFile: () => q.wasm }));
   const kit = smallestOf(pairs, { own, goal: q.goal, time_s: q.time_s }, catalogue, solver, (so_far) =>
     say({ says: 'better', kit: so_far }),

@@ -61,6 +61,7 @@ describe('the least that does it', () => {
       },
       worker,
     );
+    expect(p.text('[aria-labelledby=today-title]')).toMatch(/0 of \d+ marks.*What would help most.*\d+ more list it/);
     await p.press(/^List what is missing/);
     const things = p.fixture.nativeElement.querySelectorAll('.kit li').length;
     expect(p.api.created.filter((c) => c.door === 'shopping')).toHaveLength(things);

@@ -115,6 +115,15 @@ export class LeastPage {
         }))
       : [];
   });
+  /** With what is in the house today, and the three things that would help most. */
+  protected readonly help = computed(() =>
+    (this.thinking.today()?.help ?? []).map((h) => ({
+      key: h.items.join(),
+      items: h.items,
+      name: capital(h.items.map((x) => this.listing.nameOf(x)).join(' with ')),
+      adds: h.jobs.length,
+    })),
+  );
   /** What stands in one carrier only each in a tray. */
   protected readonly trays = computed(() =>
     (this.point() === null ? (this.thinking.kit()?.trays ?? []) : []).map((pair) =>
@@ -137,14 +146,17 @@ export class LeastPage {
     return `${told}${kit.proven ? 'Nothing less would do.' : `The best so far; at least ${figure(kit.least)} is sure.`}`;
   });
   protected readonly done = computed(() => this.jobs().length - (this.thinking.kit()?.uncovered.length ?? 0));
-  /** Puts all that is missing onto the list. */
-  protected listAll(): void {
+  /** Puts things onto the list of what to buy. */
+  protected list(items: readonly string[]): void {
     const c = this.knowledge.catalogue();
     const kit = this.household().kits[0]?.id ?? '';
     if (!c) return;
-    for (const x of this.missing()) {
-      const { amount, unit } = usualPack(x.id, c);
-      if (!this.listing.has(x.id)) this.listing.add(x.id, unit, amount, kit);
+    for (const id of items) {
+      const { amount, unit } = usualPack(id, c);
+      if (!this.listing.has(id)) this.listing.add(id, unit, amount, kit);
     }
+  }
+  protected listAll(): void {
+    this.list(this.missing().map((x) => x.id));
   }
 }

@@ -1,5 +1,5 @@
 import { computed, DestroyRef, inject, InjectionToken, signal } from '@angular/core';
-import type { CurvePoint, KitGoal, KitReview, Parting, SmallestKit, SpotJob } from '@dolly-tub/core';
+import type { CurvePoint, Help, KitGoal, KitReview, Parting, SmallestKit, SpotJob } from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
 import { Knowledge } from '../knowledge/knowledge';
 
@@ -23,6 +23,8 @@ export class Thinking {
   readonly kit = signal<SmallestKit | null>(null);
   readonly curve = signal<readonly CurvePoint[]>([]);
   readonly review = signal<{ review: KitReview; moves: readonly Parting[] } | null>(null);
+  /** What can be done with what is in the house, and what would help most. */
+  readonly today = signal<{ done: number[]; help: readonly Help[] } | null>(null);
   readonly wrong = signal<string | null>(null);
   readonly progress = computed(() => (this.read().of ? (100 * this.read().done) / this.read().of : 0));
 
@@ -55,6 +57,7 @@ export class Thinking {
     this.kit.set(null);
     this.curve.set([]);
     this.review.set(null);
+    this.today.set(null);
     this.read.set({ done: 0, of: jobs.length });
     if (!catalogue || !jobs.length) return;
     const run = this.run;
@@ -70,6 +73,7 @@ export class Thinking {
   }
   private heard(m: KitSays): void {
     if (m.says === 'read') return this.read.set({ done: m.done, of: m.of });
+    if (m.says === 'today') return this.today.set(m);
     if (m.says === 'better') return this.kit.set(m.kit);
     this.running.set(false);
     if (m.says === 'wrong') return this.wrong.set(m.message);

@@ -1,6 +1,7 @@
 import {
   APART,
   curveFrom,
+  helpMost,
   type MilpSolver,
   movesApart,
   type Pair,
@@ -46,6 +47,7 @@ export class SpotWorker {
         review: reviewKit(q.items, pairs, q.others, ask.catalogue),
         moves: movesApart(q.items, q.others, ask.catalogue),
       });
+    say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
     const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
     say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, ask.own, APART, ask.catalogue) });
   }
