@@ -1,10 +1,10 @@
 import type { Catalogue, RoomKind } from '../catalogue';
 import { draftOf, layRoom } from '../house';
-import { clashesOn } from '../gate';
-import { soilsByWorst, type Household, questionOfSpot, type Spot } from '../household';
+import { clashesOn, type Kept } from '../gate';
+import { soilsByWorst, type Household, keptPlace, questionOfSpot, type Spot } from '../household';
 import type { Context, Pair, Question } from '../method';
 import { searchCover } from './search';
-import { APART, gentlest, TRAY } from './smallest';
+import { APART, gentlest, type KitCover, TRAY } from './smallest';
 
 /** One mark of one spot, as a job of a kit. */
 export interface SpotJob {
@@ -12,6 +12,8 @@ export interface SpotJob {
   soil: string;
   /** "coffee on the worktop". */
   name: string;
+  /** What kind of place it is, for the cloths and brushes that are kept apart. */
+  kept: Kept;
   question: Question;
   context: Context;
 }
@@ -53,6 +55,7 @@ export function jobsOfRooms(rooms: ReadonlySet<string>, h: Household, now: Date,
         return {
           spot: spot.id,
           soil,
+          kept: keptPlace(spot, catalogue),
           name: `${catalogue.soils.get(soil)?.name ?? soil}, ${spot.name}`,
           question: { ...question, severity: Math.max(USUAL, severity) },
           // what was used last is no reason to own something else
@@ -70,6 +73,21 @@ export function jobsOfKind(kind: RoomKind, h: Household, now: Date, catalogue: C
     edits.flatMap((e) => (e.does === 'make' && e.on === on ? [{ ...e.fields, id: e.id } as T] : []));
   const drafted = { ...h, rooms: made<Household['rooms'][number]>('rooms'), spots: made<Spot>('spots') };
   return jobsOfRooms(new Set([room]), drafted, now, catalogue);
+}
+
+/**
+ * Kinds of places that each tool of a kit is used at, of those that keep what they met: a piece of it for each, since what
+ * cleans the toilet cleans nothing else.
+ */
+export function placesOf(
+  covers: readonly KitCover[],
+  jobs: readonly Pick<SpotJob, 'kept'>[],
+  catalogue: Catalogue,
+): Record<string, Kept[]> {
+  const by = new Map<string, Set<Kept>>();
+  for (const c of covers)
+    if (catalogue.tools.get(c.tool)?.carries) by.set(c.tool, (by.get(c.tool) ?? new Set()).add(jobs[c.job]!.kept));
+  return Object.fromEntries([...by].map(([tool, places]) => [tool, [...places].sort()]));
 }
 
 /** What a kit can do of some jobs, and what of it does nothing. */

@@ -181,15 +181,14 @@ export const gentlest = (pairs: readonly Pair[], has: (item: string) => boolean)
 
 /**
  * The same amount of the goal with more of what is owned, then with less harm: one thing against another, as long as it
- * helps, everything still served and nothing beside what it must be kept apart from. `least`: then without what is idle.
+ * helps, everything still served and nothing beside what it must be kept apart from; then without what is idle.
  */
-export function bettered(
+function bettered(
   cover: NamedCover,
   items: Set<number>,
   own: ReadonlySet<string>,
   pairs: readonly (readonly Pair[])[],
   catalogue: Catalogue,
-  least = true,
 ): Set<number> {
   const clashes = cover.names.map(() => new Set<number>());
   for (const [a, b] of cover.conflicts) {
@@ -220,7 +219,7 @@ export function bettered(
       }
     }
   }
-  return least ? withoutIdle(cover, now) : now;
+  return withoutIdle(cover, now);
 }
 const MOST_ROUNDS = 6;
 

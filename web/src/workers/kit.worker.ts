@@ -76,7 +76,7 @@ async function answer(q: KitAsk): Promise<void> {
   const kit = smallestOf(pairs, { own, goal: q.goal, time_s: q.time_s }, catalogue, solver, (so_far) =>
     say({ says: 'better', kit: so_far }),
   );
-  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, own, APART, catalogue) });
+  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, catalogue) });
 }
 let queue: Promise<void> = Promise.resolve();
 addEventListener('message', ({ data }: MessageEvent<KitAsk>) => {

@@ -44,9 +44,7 @@ export class Curve {
       y: y(p.harm),
       count: p.items.length,
       wear: `${figure(p.harm * 100)} %`,
-      name: i
-        ? [...p.added.map((x) => `+ ${name(x)}`), ...p.gone.map((x) => `− ${name(x)}`)].join(', ')
-        : 'the smallest',
+      name: p.added ? `+ ${name(p.added)}` : 'the smallest',
     }));
   });
   protected readonly path = computed(

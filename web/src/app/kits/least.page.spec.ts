@@ -40,6 +40,8 @@ describe('the least that does it', () => {
     expect(things).toHaveLength(Number(/^\d+/.exec(p.text('#kit-title'))![0]));
     // nothing is there for nothing
     for (const t of things) expect(t.textContent).toMatch(/Without it no /);
+    // what cleans the toilet cleans nothing else
+    expect(p.text('.kit')).toMatch(/\d of it, kept apart: .*the toilet/);
     expect(p.text('dt-curve')).toMatch(/: the smallest.*: \+ /);
   });
   test('a point of the curve opens its kit; another goal is worked out anew', async () => {

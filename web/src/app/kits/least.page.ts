@@ -3,7 +3,16 @@ import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
-import { jobsOfKind, jobsOfRooms, type KitGoal, ownedBy, type SpotJob, usualPack } from '@dolly-tub/core';
+import {
+  jobsOfKind,
+  jobsOfRooms,
+  type Kept,
+  type KitGoal,
+  ownedBy,
+  placesOf,
+  type SpotJob,
+  usualPack,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -13,6 +22,13 @@ import { Curve } from './curve';
 import { Listing } from './listing';
 import { Thinking } from './thinking';
 
+/** What the cloths and brushes of each kind of place are for. */
+const PLACES: Record<Kept, string> = {
+  toilet: 'the toilet',
+  kitchen: 'where food is',
+  floor: 'floors',
+  rest: 'the rest',
+};
 const GOALS: readonly { id: KitGoal; name: string }[] = [
   { id: 'items', name: 'fewest things' },
   { id: 'cost', name: 'least money' },
@@ -88,6 +104,7 @@ export class LeastPage {
     const at = this.point();
     const items = at === null ? kit.items : (this.thinking.curve()[at]?.items ?? kit.items);
     const own = new Set(this.own());
+    const places = placesOf(kit.covers, this.jobs(), c);
     return items
       .map((id) => {
         const needed = kit.needed[id] ?? [];
@@ -97,6 +114,7 @@ export class LeastPage {
           name: (c.products.get(id) ?? c.tools.get(id))?.name ?? id,
           tool: c.tools.has(id),
           owned: own.has(id),
+          pieces: (places[id] ?? []).map((k) => PLACES[k]),
           marks: marks.length,
           for: marks.slice(0, 3).join('; '),
           more: Math.max(0, marks.length - 3),

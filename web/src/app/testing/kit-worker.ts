@@ -49,6 +49,6 @@ export class SpotWorker {
       });
     say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
     const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
-    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, ask.own, APART, ask.catalogue) });
+    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, ask.catalogue) });
   }
 }
