@@ -41,6 +41,7 @@ const views = [
   ['mix-fine', '/mix?with=dish-detergent,isopropanol-70&where=container', 'dt-meeting-web'],
   ['dilute', '/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle', { bottle: 'green' }],
   ['kits', `/kits/${KIT}`, 'dt-shelf'],
+  ['kits-least', '/kits/least', 'dt-curve'],
   [
     'make',
     '/make?step=rooms',
