@@ -109,13 +109,21 @@ describe('the smallest kit', () => {
   });
   test('what is owned comes before what is not, never more of it', () => {
     const free = kitOf(bathroom);
+    const pairs = bathroom.map((q) => {
+      const r = sufficing(q, {}, catalogue);
+      return r.ok ? r.value : [];
+    });
     // whatever could stand in for one of them
     const others = [...catalogue.products.keys(), ...catalogue.tools.keys()].filter(
       (x) =>
         !free.items.includes(x) &&
         free.items.some((out) => {
           const kit = [...free.items.filter((y) => y !== out), x];
-          return bathroom.every((q) => covers(q, kit)) && clashesOn(kit, catalogue).every((c) => c.level < 4);
+          const has = new Set(kit);
+          return (
+            pairs.every((ps) => ps.some((p) => (!p.product || has.has(p.product)) && has.has(p.tool))) &&
+            clashesOn(kit, catalogue).every((c) => c.level < 4)
+          );
         }),
     );
     expect(others.length).toBeGreaterThan(3);

@@ -22,7 +22,7 @@ export interface SolveOptions {
   all?: boolean;
 }
 /** Seconds of the own search before the solver takes over: what it can prove at all, it proves in that. */
-const SEARCH_s = 1.5;
+const SEARCH_s = 3;
 /** Spots of a part from which on a better set is looked for first, and the share of the time for that. */
 const MANY = 50;
 const POLISHED = 0.3;
