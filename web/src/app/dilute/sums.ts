@@ -64,7 +64,8 @@ function takenOff(scale_g: number, t: Readonly<Record<string, number>>, { acid }
   if (!r) return 'Write how much of the bath there is, and how strong.';
   const rounds = r.rounds === 1 ? 'one bath' : `at least ${r.rounds} baths`;
   const leaves = r.leaves ? `; pressed further it leaves ${r.leaves}` : '';
-  return `About ${figure(scale_g)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${leaves}. A bath is spent after ${figure(r.each_g)} g: it no longer fizzes.`;
+  const takes = `About ${figure(scale_g)} g of scale: ${figure(r.acid_g)} g of ${acid.name.toLowerCase()}, in ${rounds}${leaves}`;
+  return `${takes}. A bath is spent after ${figure(r.each_g)} g: it no longer fizzes.`;
 }
 
 /** The sums round a bottle, each by a function of the core. */
@@ -86,7 +87,8 @@ export const SUMS: readonly Sum[] = [
       const here = due.spots
         ? ` Due today and cleaned with it last time: ${due.spots === 1 ? 'one spot' : `${due.spots} spots`}.`
         : '';
-      return `${figure(mL('spray'))} mL sprayed (${strokes} strokes${hand}), ${figure(mL('cloth'))} wiped on, ${figure(mL('mop'))} mopped.${here}`;
+      const sprayed = `${figure(mL('spray'))} mL sprayed (${strokes} strokes${hand})`;
+      return `${sprayed}, ${figure(mL('cloth'))} wiped on, ${figure(mL('mop'))} mopped.${here}`;
     },
   },
   {
@@ -252,7 +254,8 @@ export const SUMS: readonly Sum[] = [
       ].map((p) => runningCost(p, t['week']!));
       const less = ready!.year - own!.year;
       const saves = less >= 0 ? `the concentrate saves ${figure(less)}` : `ready-made saves ${figure(-less)}`;
-      return `A ready litre: ${figure(own!.litre)} from the concentrate, ${figure(ready!.litre)} ready-made. In a year ${figure(own!.year)} against ${figure(ready!.year)}: ${saves}.`;
+      const litre = `A ready litre: ${figure(own!.litre)} from the concentrate, ${figure(ready!.litre)} ready-made`;
+      return `${litre}. In a year ${figure(own!.year)} against ${figure(ready!.year)}: ${saves}.`;
     },
   },
   {
