@@ -1,10 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { runOutOf, type Stock } from '@dolly-tub/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { type LogEntry, runOutOf, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { selectLog, selectSettings, selectStock } from '../household/state';
+import { HouseholdApi } from '../household/api';
+import { selectSettings, selectStock } from '../household/state';
 import { Clock } from '../shared/clock';
 import { figure, when } from '../shared/words';
 
+/** Entries that are looked back over, the newest. */
+const MOST_ENTRIES = 500;
 const WIDE = 260;
 const HIGH = 84;
 const LEFT = 6;
@@ -23,10 +26,27 @@ const MOST_DAYS = 730;
 export class RunOutLine {
   private readonly store = inject(Store);
   private readonly clock = inject(Clock);
-  private readonly log = this.store.selectSignal(selectLog);
+  private readonly api = inject(HouseholdApi);
+  /** The page holds only the entries that it needs at hand: use is read from the log itself, a page of it. */
+  private readonly log = signal<readonly LogEntry[]>([]);
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly settings = this.store.selectSignal(selectSettings);
   readonly of = input.required<Stock>();
+
+  constructor() {
+    effect(() => {
+      // counted or used: the log has grown
+      this.of();
+      untracked(() => void this.read());
+    });
+  }
+  private async read(): Promise<void> {
+    try {
+      this.log.set((await this.api.readLog({ limit: MOST_ENTRIES })).items);
+    } catch {
+      // the server is away: what was read last stays
+    }
+  }
   protected readonly found = computed(() => runOutOf(this.of().item, this.stock(), this.log(), this.clock.minute()));
   private day(days: number): string {
     const s = this.settings();
