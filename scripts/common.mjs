@@ -3,6 +3,8 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip } from 'node:zlib';
 
 /** Plain Node, no dependencies: these run before anything is installed. */
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -133,7 +135,19 @@ export async function buildWeb() {
   const { mergeFiles } = await import('./merge.mjs');
   await mergeFiles(join(root, 'dist/web/browser'), readFileSync(join(root, 'web/src/app/app.routes.ts'), 'utf8'));
   writeServiceWorker();
+  await packFiles(join(root, 'dist/web/browser'));
   return 0;
+}
+/** Beside each text its compressed forms, as small as they get: packed once here, sent as they are by the server. */
+async function packFiles(dir) {
+  const texts = readdirSync(dir).filter((f) => /\.(js|css|svg|wasm)$/.test(f) && statSync(join(dir, f)).size > 2048);
+  await Promise.all(
+    texts.map(async (f) => {
+      const plain = readFileSync(join(dir, f));
+      writeFileSync(join(dir, `${f}.br`), await promisify(brotliCompress)(plain));
+      writeFileSync(join(dir, `${f}.gz`), await promisify(gzip)(plain, { level: 9 }));
+    }),
+  );
 }
 /** The service worker with the names of what was built, and a version that changes when any of it does. */
 function writeServiceWorker() {

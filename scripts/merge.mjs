@@ -90,5 +90,7 @@ export async function mergeFiles(dir, routes) {
     if (!file) throw new Error(`No built file holds ${page}, the page of ${path}.`);
     preload[path] = [...needs(file)].filter((f) => !base.has(f));
   }
+  for (const [, path, to] of routes.matchAll(/path: '([^'*]*)', pathMatch: 'full', redirectTo: '([^']+)'/g))
+    preload[path] = preload[to];
   writeFileSync(join(dir, '../preload.json'), JSON.stringify(preload));
 }

@@ -16,7 +16,7 @@ export async function fixed(text: string): Promise<Fixed> {
   const plain = Buffer.from(text);
   const [gz, br] = await Promise.all([
     promisify(gzip)(plain, { level: 9 }),
-    promisify(brotliCompress)(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } }),
+    promisify(brotliCompress)(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }),
   ]);
   return { plain, gzip: gz, br, etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 20)}"` };
 }
