@@ -206,6 +206,16 @@ export function seedDemo(store: DemoStore, now: Date): void {
   seedLog(store, now, ago, pieces);
 }
 
+/** What a clean takes of a thing, mL. */
+const TAKES: Readonly<Record<string, number>> = {
+  'dish-detergent': 6,
+  'toilet-gel-citric': 45,
+  'stone-cleaner-neutral': 20,
+  'hob-cream': 8,
+  'white-vinegar': 60,
+  'chlorine-bleach': 20,
+};
+
 /** Three months of cleaning: what was used where, what worked, and the bleach on the screen on Sunday. */
 function seedLog(
   store: DemoStore,
@@ -234,7 +244,9 @@ function seedLog(
     rinsed: 0 | 1 | 2 = 1,
   ): void => {
     const s = spot(key);
-    const piece = pieces.get(`${key.split('-')[0]}-${tool}`);
+    const room = key.split('-')[0];
+    const piece = pieces.get(`${room}-${tool}`) ?? pieces.get(`wash-${tool}`);
+    const [of_mL, bottle] = [TAKES[product ?? ''], pieces.get(`${room}-${product}`) ?? pieces.get(`wash-${product}`)];
     const what = product ? names.get(product)! : `dry, ${names.get(tool)!}`;
     put('clean', ago(days, 9 + (n % 8)), {
       spot: s.spot,
@@ -244,9 +256,11 @@ function seedLog(
       outcome,
       rinsed: product ? rinsed : 0,
       // tools are rinsed at the sink, all but the brush on the Sunday of the bleach
-      ...(product && piece ? { tools: [piece], toolsRinsed: product === 'chlorine-bleach' ? 0 : 1 } : {}),
+      ...(piece ? { tools: [piece] } : {}),
+      ...(product && piece ? { toolsRinsed: product === 'chlorine-bleach' ? 0 : 1 } : {}),
       aired: true,
       minutes,
+      ...(of_mL && bottle ? { moves: [{ stock: bottle, delta: -of_mL, unit: 'mL' }] } : {}),
       names: { spot: s.name, ...(product ? { product: names.get(product)! } : {}) },
     });
   };
@@ -338,6 +352,16 @@ function seedLog(
       names: { spot: s.name, product: 'white vinegar' },
     });
   });
+  const linen = ['wet-microfibre-cloth', 'wet-cotton-cloth', 'galley-ribbed-cotton-cloth', 'parlour-microfibre-cloth'];
+  for (const d of [87, 73, 59, 45, 31, 17, 3])
+    later(d, () =>
+      put('rinse', ago(d, 18), {
+        tools: linen.flatMap((key) => pieces.get(key) ?? []),
+        rinsed: 2,
+        washed: true,
+        text: 'Washed at 60 °C.',
+      }),
+    );
   for (const d of [84, 70, 56, 42, 28, 14])
     later(d, () =>
       put('stock', ago(d, 17), { reason: 'buy', moves: [], text: 'Weekly shop: cloths, detergent', names: {} }),

@@ -30,6 +30,7 @@ import type {
   PieceClass,
   Phrase,
   RecipeWord,
+  Upkeep,
   UsualMark,
   Product,
   Prevention,
@@ -99,6 +100,7 @@ export interface RawCatalogue {
   phrases: Phrase[];
   recipewords: RecipeWord[];
   usualmarks: UsualMark[];
+  upkeep: Upkeep[];
   families: Family[];
   languages: Language[];
   conditions: Condition[];

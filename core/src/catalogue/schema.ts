@@ -401,6 +401,13 @@ export const ToolSchema = Type.Object({
   mechanisms: Mechanisms,
   lifetime: Type.Union([Type.Number(), Type.Null()]),
   wash: Type.String(),
+  /** It goes into the machine: at so many degrees, in which load, and so long until it is dry. */
+  launders: Type.Optional(
+    Type.Object(
+      { max_C: Type.Number(), load: oneOf(['microfibre', 'cotton']), dry_h: Type.Number() },
+      { additionalProperties: false },
+    ),
+  ),
   neverOn: Type.String(),
   dullsGloss: Type.Optional(Type.Boolean()),
   asked: Type.Optional(Type.Boolean()),
@@ -1314,6 +1321,18 @@ export const PhraseSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** What falls due on a tool after so many uses; above 120 mg/L of hardness after as many fewer as the water is harder. */
+export const UpkeepSchema = Type.Object(
+  {
+    ...Named,
+    tools: Type.Array(Id, { minItems: 1 }),
+    every_uses: Type.Integer({ minimum: 1 }),
+    byHardness: Type.Optional(Type.Boolean()),
+    says: Type.String(),
+    minutes: Type.Number({ exclusiveMinimum: 0 }),
+  },
+  { additionalProperties: false },
+);
 /** What is usually on a spot, by where and what it is: everything named must hold; all rules that hold count, the last one only alone. */
 export const UsualMarkSchema = Type.Object(
   {
@@ -1418,6 +1437,7 @@ export const ResidentSchema = Type.Object(
 export type Condition = Static<typeof ConditionSchema>;
 export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
+export type Upkeep = Static<typeof UpkeepSchema>;
 export type UsualMark = Static<typeof UsualMarkSchema>;
 export type RecipeWord = Static<typeof RecipeWordSchema>;
 export type Family = Static<typeof FamilySchema>;
@@ -1469,6 +1489,7 @@ export const catalogueSchemas = {
   phrases: PhraseSchema,
   recipewords: RecipeWordSchema,
   usualmarks: UsualMarkSchema,
+  upkeep: UpkeepSchema,
   families: FamilySchema,
   languages: LanguageSchema,
   conditions: ConditionSchema,

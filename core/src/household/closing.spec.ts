@@ -81,6 +81,11 @@ describe('which mixed bottle a part is done from', () => {
 });
 
 describe('what closes a part of a run', () => {
+  test('as much as this house takes of it: twice as much where counting taught so', () => {
+    const once = closingOf(run(), part(), 1, said, house(), NOW, catalogue).entry.moves![0]!.delta;
+    const twice = closingOf(run(), part(), 1, said, house(), NOW, catalogue, () => 2).entry.moves![0]!.delta;
+    expect(twice).toBeCloseTo(2 * once, 2);
+  });
   test('what it took comes off the shelf, the piece is named, the time is shared', () => {
     const { entry, came, short } = closingOf(run(), part(), 2, said, house(), NOW, catalogue);
     expect(entry).toMatchObject({

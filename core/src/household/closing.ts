@@ -58,6 +58,16 @@ export function bottleForPart(
   return best ? { id: best.id, name: best.name, used: best.used } : null;
 }
 
+/** How many times what was reckoned this house takes of a thing: learned from counting; 1 where nothing is known. */
+export type Learned = (item: string) => number;
+const AS_RECKONED: Learned = () => 1;
+const milli = (x: number): number => Math.round(x * 1000) / 1000;
+/** A part with the amounts of this house: pieces are pieces. */
+const asHere = (part: RunPart, learned: Learned): RunPart => ({
+  ...part,
+  uses: part.uses.map((u) => (u.unit === 'piece' ? u : { ...u, amount: milli(u.amount * learned(u.item)) })),
+});
+
 /** What a person says at the end of a run. */
 export interface Said {
   outcome: NonNullable<LogEntry['outcome']>;
@@ -78,13 +88,15 @@ export interface Closing {
  */
 export function closingOf(
   run: Run,
-  part: RunPart,
+  asReckoned: RunPart,
   of: number,
   said: Said,
   h: Household & { bottles: readonly Bottle[] },
   now: Date,
   catalogue: Catalogue,
+  learned: Learned = AS_RECKONED,
 ): Closing {
+  const part = asHere(asReckoned, learned);
   const spot = h.spots.find((s) => s.id === part.spot);
   const kits = h.kits.filter((k) => k.room === spot?.room).map((k) => k.id);
   const bottle = bottleForPart(part, h.bottles, kits, now);
@@ -132,10 +144,11 @@ export function closingsOf(
   h: Household & { bottles: readonly Bottle[] },
   now: Date,
   catalogue: Catalogue,
+  learned: Learned = AS_RECKONED,
 ): { entries: LogFields[]; says: string } | null {
   const parts = partsOfRun(run).filter((x) => x.spot);
   if (!parts.length) return null;
-  const all = parts.map((part) => closingOf(run, part, parts.length, said, h, now, catalogue));
+  const all = parts.map((part) => closingOf(run, part, parts.length, said, h, now, catalogue, learned));
   const names = [...new Set(parts.map((x) => h.spots.find((s) => s.id === x.spot)?.name ?? 'The spot'))].join(' and ');
   const came = all.flatMap((x) => x.came).join(' ');
   const short = all.some((x) => x.short) ? ' The shelf was short of something: count it in Kits.' : '';

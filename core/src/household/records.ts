@@ -490,6 +490,8 @@ export const LogBody = Type.Object(
     tools: Type.Optional(Type.Array(Ref, { maxItems: 40 })),
     /** They were rinsed afterwards: twice is 2. */
     toolsRinsed: maybe(oneOf([0, 1, 2])),
+    /** Of a note on tools: what of their upkeep was done, an id of the catalogue. */
+    upkeep: maybe(Ref),
     /** Of a rinse: it went through the wash, and is nobody's cloth any more. */
     washed: maybe(Type.Boolean()),
     /** Of a head: the bottle that it left; `bottle` is the one it went to, `fill` what it came out of. */

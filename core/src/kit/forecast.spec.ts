@@ -1,4 +1,4 @@
-import { croston, type LogEntry, runOut, runOutOf, sba, type Stock, tsb, usedPerWeek } from '@dolly-tub/core';
+import { croston, type LogEntry, runOut, runOutOf, sba, type Stock, tsb, usedPerWeek, weeksOf } from '@dolly-tub/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -92,7 +92,11 @@ describe('use by the log', () => {
   });
   test('all packs of a thing are one supply', () => {
     const pack = (id: string, onHand: number): Stock => ({ id, item: 'x', onHand }) as unknown as Stock;
-    expect(runOutOf('x', [pack('s', 100), pack('t', 80)], log, now)).toMatchObject({ onHand: 180 });
-    expect(runOutOf('y', [pack('s', 100)], log, now)).toBeNull();
+    const weeks = { s: usedPerWeek(new Set(['s']), log, now), t: [10] };
+    expect(weeksOf([weeks.s, weeks.t])).toEqual([0, 40, 0, 60]);
+    expect(runOutOf('x', [pack('s', 100), pack('t', 80)], weeks)).toMatchObject({ onHand: 180 });
+    expect(runOutOf('y', [pack('s', 100)], weeks)).toBeNull();
+    expect(runOutOf('y', [pack('s', 100)], weeks, 7)).toBeNull();
+    expect(runOutOf('x', [pack('u', 100)], weeks, 10)).toMatchObject({ perWeek: 10, likely_days: 70 });
   });
 });

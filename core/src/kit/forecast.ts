@@ -134,15 +134,25 @@ export function runOut(onHand: number, series: readonly number[], planned = 0, s
   };
 }
 
-/** A pack of some stock, when it runs out by what was used of all of its kind in the house; null where nothing is known. */
+/** Weeks of several packs added up, the newest of each under one another. */
+export function weeksOf(series: readonly (readonly number[])[]): number[] {
+  const out = new Array<number>(Math.max(0, ...series.map((s) => s.length))).fill(0);
+  for (const s of series) s.forEach((x, i) => (out[out.length - s.length + i]! += x));
+  return out;
+}
+/**
+ * When all there is of a thing runs out, by what was used of it in the house, week by week for each row of stock; null
+ * where nothing is known. `planned` is what the routine takes a week.
+ */
 export function runOutOf(
   item: string,
   stock: readonly Stock[],
-  log: readonly LogEntry[],
-  now: Date,
+  weeks: Readonly<Record<string, readonly number[]>>,
+  planned = 0,
 ): (RunOut & { onHand: number }) | null {
   const rows = stock.filter((s) => s.item === item);
+  if (!rows.length) return null;
   const onHand = rows.reduce((sum, s) => sum + s.onHand, 0);
-  const r = runOut(onHand, usedPerWeek(new Set(rows.map((s) => s.id)), log, now));
+  const r = runOut(onHand, weeksOf(rows.flatMap((s) => (weeks[s.id] ? [weeks[s.id]!] : []))), planned);
   return r && { ...r, onHand };
 }

@@ -11,3 +11,5 @@ export * from './review';
 export * from './forecast';
 export * from './help';
 export * from './polish';
+export * from './past';
+export * from './lives';

@@ -122,6 +122,12 @@ export function openapi(version: string): unknown {
         responses: { 200: { description: 'items', ...json({ type: 'object' }) }, 422: problem('what to change') },
       },
     },
+    '/api/log/past': {
+      get: {
+        summary: 'What the whole log says of the things: use by weeks, uses and washes, reckoned against counted',
+        responses: { 200: { description: 'past', ...json({ type: 'object' }) } },
+      },
+    },
     '/api/session': {
       get: {
         summary: 'Whether others can come in, and this device is in',

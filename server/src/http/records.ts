@@ -1,12 +1,15 @@
 import {
   bodyOf,
+  DAY_MS,
   type Door,
   DOORS,
   Envelope,
   hitRates,
+  type HousePast,
   LogBody,
   type LogEntry,
   type LogFields,
+  pastOf,
   type Problem,
   recordBodies,
   utcInstant,
@@ -63,9 +66,25 @@ function word(ctx: Context, name: string): string | null {
   return value;
 }
 
+/** What the log says of the things, kept until something is another, or the day is. */
+function pastOfStore(store: Store, catalogue: HouseCatalogue, now: () => Date): () => HousePast {
+  let made: { day: number; past: HousePast } | null = null;
+  store.onChange(() => (made = null));
+  return () => {
+    const at = now();
+    const day = Math.floor(at.getTime() / DAY_MS);
+    if (made?.day !== day) {
+      const { spots, stock } = store.repos;
+      made = { day, past: pastOf(store.log.ofThings(), { spots: spots.all(), stock: stock.all() }, at, catalogue()) };
+    }
+    return made.past;
+  };
+}
+
 /** The doors of the records: list, read, make, replace, remove, restore; and the log. */
 export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () => Date): Router {
   const router = new Router({ prefix: '/api' });
+  const past = pastOfStore(store, catalogue, now);
   for (const door of DOORS) {
     const repo = store.repos[door];
     const limit = door === 'files' ? LARGE_LIMIT / 4 : LIMIT;
@@ -147,6 +166,10 @@ export function recordRoutes(store: Store, catalogue: HouseCatalogue, now: () =>
     const since = utcInstant(word(ctx, 'since') ?? '');
     if (since === null) throw badSince();
     ctx.body = { items: hitRates(store.log.answeredSince(since)) };
+  });
+  /** What the whole log says of the things on the shelves: use by weeks, uses and washes, reckoned against counted. */
+  router.get('/log/past', (ctx) => {
+    ctx.body = past();
   });
   router.get('/log/:id', (ctx) => {
     const e = store.log.get(ctx.params['id']!);

@@ -38,6 +38,8 @@ export interface LogStore {
   /** A page as JSON text: `{items: (LogEntry & {undone?: true})[], next?}`, without what each did. */
   list(q: LogQuery): string;
   all(): LogEntry[];
+  /** Every standing entry of what took of the shelves or was done with tools, without what it did. */
+  ofThings(): LogEntry[];
   /** The next entries after a number, in order of writing. */
   after(seq: number, limit: number): LogEntry[];
   /** The number of the newest entry; 0 where there is none. */
@@ -202,6 +204,17 @@ export function createLog(
         .get()!.n,
     after: (seq, limit) =>
       orm.select().from(log).where(gt(log.seq, seq)).orderBy(log.seq).limit(limit).all().map(toEntry),
+    ofThings: () =>
+      (
+        db.sqlite
+          .prepare(
+            `SELECT json_object('id', id, 'seq', seq, 'recordedAt', recorded_at, 'kind', kind, 'at', at) AS head,
+               json_remove(body, '$.did', '$.fill', '$.question') AS body
+             FROM log WHERE (kind IN ('clean', 'rinse', 'mix', 'stock') OR json_extract(body, '$.upkeep') IS NOT NULL)
+               AND NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = log.id) ORDER BY seq`,
+          )
+          .all() as { head: string; body: string }[]
+      ).map(({ head, body }) => ({ ...(JSON.parse(body) as object), ...(JSON.parse(head) as object) }) as LogEntry),
     all: () => orm.select().from(log).orderBy(log.seq).all().map(toEntry),
     put(entry, exact = false) {
       // ten years of them come at a time, so one statement for all, and nobody is told of each

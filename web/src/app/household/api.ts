@@ -3,6 +3,7 @@ import {
   bodyOf,
   type Door,
   type EnvelopeFields,
+  type HousePast,
   isDeed,
   type LogEntry,
   type LogFields,
@@ -160,6 +161,10 @@ export class HouseholdApi {
   /** How often each thing was used since an instant, and how often it did what was hoped. */
   async readRates(since: string): Promise<HitRate[]> {
     return (await this.call<{ items: HitRate[] }>('GET', `/log/rates?since=${encodeURIComponent(since)}`)).items;
+  }
+  /** What the whole log says of the things on the shelves. */
+  readPast(): Promise<HousePast> {
+    return this.call('GET', '/log/past');
   }
   /** What was changed after a change that is known; `reset` when that is too long ago to say. */
   changesAfter(seq: number): Promise<{ items: RemoteChange[]; last: number; reset?: boolean }> {

@@ -12,6 +12,7 @@ import { capital, figure } from '../shared/words';
 import { AddThings } from './add-things';
 import { boardsOf } from './boards';
 import { type Clash, Clashes } from './clashes';
+import { Cloths } from './cloths';
 import { Heads } from './heads';
 import { AddTable } from './add-table';
 import { CountWalk } from './count-walk';
@@ -42,6 +43,7 @@ const APART = 4;
     MatIcon,
     AddThings,
     Clashes,
+    Cloths,
     Heads,
     KitCheck,
     KitEdit,

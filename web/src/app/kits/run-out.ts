@@ -1,13 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { type LogEntry, runOutOf, type Stock } from '@dolly-tub/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { DAY_MS, runOutOf, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
-import { HouseholdApi } from '../household/api';
+import { Past } from '../household/past';
 import { selectSettings, selectStock } from '../household/state';
 import { Clock } from '../shared/clock';
 import { figure, when } from '../shared/words';
 
-/** Entries that are looked back over, the newest. */
-const MOST_ENTRIES = 500;
 const WIDE = 260;
 const HIGH = 84;
 const LEFT = 6;
@@ -15,6 +13,8 @@ const TOP = 8;
 const FLOOR = 64;
 /** Further ahead than two years nobody plans. */
 const MOST_DAYS = 730;
+/** A name of a day under the line, kept within the drawing. */
+const WORDS = 34;
 
 /** When a thing runs out, as a line that falls from now to nothing, with how sure that is. */
 @Component({
@@ -26,48 +26,42 @@ const MOST_DAYS = 730;
 export class RunOutLine {
   private readonly store = inject(Store);
   private readonly clock = inject(Clock);
-  private readonly api = inject(HouseholdApi);
-  /** The page holds only the entries that it needs at hand: use is read from the log itself, a page of it. */
-  private readonly log = signal<readonly LogEntry[]>([]);
+  private readonly past = inject(Past);
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly settings = this.store.selectSignal(selectSettings);
   readonly of = input.required<Stock>();
 
   constructor() {
-    effect(() => {
-      // counted or used: the log has grown
-      this.of();
-      untracked(() => void this.read());
-    });
+    this.past.want();
   }
-  private async read(): Promise<void> {
-    try {
-      this.log.set((await this.api.readLog({ limit: MOST_ENTRIES })).items);
-    } catch {
-      // the server is away: what was read last stays
-    }
-  }
-  protected readonly found = computed(() => runOutOf(this.of().item, this.stock(), this.log(), this.clock.minute()));
+  protected readonly found = computed(() => {
+    const past = this.past.past();
+    const { item } = this.of();
+    return past ? runOutOf(item, this.stock(), past.weeks, past.planned[item]) : null;
+  });
   private day(days: number): string {
+    if (days > MOST_DAYS) return 'more than two years on';
     const s = this.settings();
-    const at = new Date(this.clock.minute().getTime() + days * 86_400_000).toISOString();
-    return when(at, s?.timeZone, s?.locale, false);
+    return when(new Date(this.clock.minute().getTime() + days * DAY_MS).toISOString(), s?.timeZone, s?.locale, false);
   }
   protected readonly says = computed(() => {
     const r = this.found();
-    if (!r || r.likely_days > MOST_DAYS) return null;
+    if (!r) return null;
     const unit = this.of().pack.unit === 'piece' ? '' : ` ${this.of().pack.unit}`;
+    const rate = `${figure(r.perWeek)}${unit} a week`;
+    if (r.onHand <= 0) return { likely: null, band: '', rate, reorder: '', now: true, far: false };
     return {
       likely: this.day(r.likely_days),
       band: `${this.day(r.early_days)} to ${this.day(r.late_days)}`,
-      rate: `${figure(r.perWeek)}${unit} a week`,
+      rate,
       reorder: `${figure(Math.ceil(r.reorderAt))}${unit}`,
       now: r.onHand <= r.reorderAt,
+      far: r.likely_days > MOST_DAYS,
     };
   });
   protected readonly drawn = computed(() => {
     const r = this.found();
-    if (!r) return null;
+    if (!r || r.onHand <= 0 || r.likely_days > MOST_DAYS) return null;
     const end = Math.max(r.late_days, 1) * 1.05;
     const x = (days: number): number => LEFT + ((WIDE - 2 * LEFT) * Math.min(days, end)) / end;
     const y = FLOOR - ((FLOOR - TOP) * Math.min(r.reorderAt, r.onHand)) / Math.max(r.onHand, 1e-9);
@@ -78,6 +72,7 @@ export class RunOutLine {
       order: `M${LEFT} ${y}H${WIDE - LEFT}`,
       dot: x(r.likely_days),
       dotY: FLOOR,
+      wordsX: Math.min(WIDE - WORDS, Math.max(WORDS + 24, x(r.likely_days))),
       wordsY: HIGH - 4,
     };
   });

@@ -53,6 +53,11 @@ export class ThingPanel {
   protected readonly isProduct = computed(
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
+  /** Of a tool: how it is washed and dried. */
+  protected readonly care = computed(() => {
+    const wash = this.knowledge.catalogue()?.tools.get(this.thing().stock.item)?.wash;
+    return wash ? `${capital(wash)}.` : null;
+  });
   private readonly settings = inject(Store).selectSignal(selectSettings);
   protected readonly words = DISCARD;
   protected readonly because = whyDiscard;

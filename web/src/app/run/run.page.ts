@@ -16,6 +16,7 @@ import {
   againstGoingOn,
   closingsOf,
   goneOn,
+  learnedFactor,
   leftOf,
   nextIn,
   partsOfRun,
@@ -26,6 +27,7 @@ import {
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
+import { Past } from '../household/past';
 import { selectHousehold, selectLoaded, selectRuns } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
@@ -54,6 +56,7 @@ export class RunPage implements OnDestroy {
   private readonly leaving = deedsFrom('run: end without a spot');
   private readonly knowledge = inject(Knowledge);
   private readonly router = inject(Router);
+  private readonly past = inject(Past);
   private readonly clock = inject(Clock);
   protected readonly capital = capital;
   protected readonly loaded = this.store.selectSignal(selectLoaded);
@@ -74,6 +77,7 @@ export class RunPage implements OnDestroy {
 
   constructor() {
     void this.knowledge.load();
+    this.past.want();
     this.dropping.done.pipe(takeUntilDestroyed()).subscribe(() => this.back());
     this.finishing.oneDone.pipe(takeUntilDestroyed()).subscribe(() => this.written.update((n) => n + 1));
     this.finishing.done.pipe(takeUntilDestroyed()).subscribe(() => this.finished());
@@ -150,7 +154,9 @@ export class RunPage implements OnDestroy {
   protected finish(said: Said): void {
     const c = this.knowledge.catalogue();
     if (!c) return;
-    const all = closingsOf(this.run()!, said, this.household(), this.clock.now(), c);
+    const all = closingsOf(this.run()!, said, this.household(), this.clock.now(), c, (item) =>
+      learnedFactor(this.past.past()?.taken[item]),
+    );
     if (!all) return this.keep({ state: 'done', timers: [] }, this.leaving);
     this.toSay.set(all.says);
     this.finishing.ask(

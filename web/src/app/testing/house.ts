@@ -22,6 +22,8 @@ import {
   type RawCatalogue,
   recordsAfter,
   standing,
+  type HousePast,
+  pastOf,
   wordsOf as wordsOfEntry,
 } from '@dolly-tub/core';
 import { seedDemo } from '@dolly-tub/demo';
@@ -31,7 +33,7 @@ import { chooseFeature } from '../choose/choose.state';
 import { diluteFeature } from '../dilute/dilute.state';
 import { HouseholdApi, type Outcome, Refused } from '../household/api';
 import { deedEffects, deedEvents, deedsFeature } from '../household/deeds';
-import { household, householdEvents, type HouseholdState, KEPT, selectLog } from '../household/state';
+import { household, householdEvents, type HouseholdState, KEPT, selectHousehold, selectLog } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
 import { KIT_WORKER } from '../kits/thinking';
 import { Knowledge } from '../knowledge/knowledge';
@@ -158,6 +160,10 @@ export class FakeApi {
       items: found.slice(from, from + q.limit).map((e) => (back.has(e.id) ? { ...e, undone: true } : e)),
       ...(found.length > from + q.limit ? { next: String(from + q.limit) } : {}),
     };
+  }
+  async readPast(): Promise<HousePast> {
+    const h = TestBed.inject(Store).selectSignal(selectHousehold)();
+    return pastOf(this.log(), h, NOW, catalogue());
   }
   session = (): Promise<unknown> => this.call('GET', '/session');
   signIn = (passphrase: string): Promise<unknown> => this.call('POST', '/session', { passphrase });
