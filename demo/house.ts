@@ -108,8 +108,8 @@ export interface KitRow {
   kind: 'shelf' | 'caddy' | 'apron' | 'cart' | 'boot' | 'store';
   room: string | null;
   mass?: number;
-  /** id, name, row, height band, locked */
-  places: [string, string, number, 'high' | 'eye' | 'low' | 'hook', boolean][];
+  /** id, name, row, height band, locked, and of a carrier what for */
+  places: [string, string, number, 'high' | 'eye' | 'low' | 'hook', boolean, string?][];
   /** item, level, unit */
   par: [string, number, 'mL' | 'g' | 'piece'][];
   stock: StockRow[];
@@ -158,9 +158,18 @@ export const KITS: KitRow[] = [
     stock: [['enzyme-cleaner', 'caddy', 500, 'mL', 90, { opened: 60, price: 4.4 }], ['dish-detergent', 'caddy', 250, 'mL', 210], ['microfibre-cloth', 'caddy', 1, 'piece', 3, { colour: 'D' }], ['vacuum-upholstery', 'hooks', 1, 'piece', 1], ['damp-duster', 'hooks', 1, 'piece', 2]],
   },
   {
-    key: 'apron', name: 'Cleaning apron', kind: 'apron', room: null, mass: 2500, places: [['front', 'front pockets', 0, 'eye', false], ['loops', 'loops', 1, 'hook', false]],
+    key: 'apron', name: 'Cleaning apron', kind: 'apron', room: null, mass: 2500,
+    places: [
+      ['ready', 'right pocket', 0, 'low', false, 'ready'], ['other', 'left pocket', 0, 'low', false, 'other'],
+      ['small', 'bib slots', 1, 'eye', false, 'small'], ['clean', 'right pouch', 2, 'low', false, 'clean'],
+      ['used', 'left pouch, lined', 2, 'low', false, 'used'], ['long', 'back loops', 3, 'hook', false, 'long'], ['waste', 'back bag, lined', 3, 'low', false, 'waste'],
+    ],
     par: [['microfibre-cloth', 4, 'piece']],
-    stock: [['microfibre-cloth', 'front', 1, 'piece', 4, { colour: 'A' }], ['cotton-cloth', 'front', 1, 'piece', 2, { colour: 'A' }], ['spray-bottle', 'front', 1, 'piece', 1], ['nylon-detail-brush', 'loops', 1, 'piece', 1], ['plastic-scraper', 'loops', 1, 'piece', 1]],
+    stock: [
+      ['spray-bottle', 'ready', 1, 'piece', 1], ['cotton-cloth', 'ready', 1, 'piece', 2, { colour: 'A' }],
+      ['all-purpose-spray', 'other', 250, 'mL', 180], ['nylon-detail-brush', 'small', 1, 'piece', 1], ['plastic-scraper', 'small', 1, 'piece', 1],
+      ['microfibre-cloth', 'clean', 1, 'piece', 4, { colour: 'A' }], ['extending-duster', 'long', 1, 'piece', 1], ['bin-liner', 'waste', 1, 'piece', 5],
+    ],
   },
   {
     key: 'store', name: 'Wash-house store', kind: 'store', room: 'wash', places: [['acid', 'acids, bottom tray', 2, 'low', true], ['upper', 'upper shelf', 0, 'eye', true], ['middle', 'middle shelf', 1, 'low', false], ['hooks', 'hooks', 3, 'hook', false]],

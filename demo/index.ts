@@ -151,7 +151,14 @@ export function seedDemo(store: DemoStore, now: Date): void {
       kind: k.kind,
       ...(k.room ? { room: roomId(k.room) } : {}),
       limits: k.mass ? { mass_g: k.mass } : {},
-      places: k.places.map(([id, name, row, heightBand, locked]) => ({ id, name, row, heightBand, locked })),
+      places: k.places.map(([id, name, row, heightBand, locked, zone]) => ({
+        id,
+        name,
+        row,
+        heightBand,
+        locked,
+        ...(zone ? { zone } : {}),
+      })),
       par: k.par.map(([item, level, unit]) => ({ item, level, unit })),
       mirrored: false,
     });

@@ -30,6 +30,7 @@ import type {
   PieceClass,
   Phrase,
   RecipeWord,
+  Storing,
   Upkeep,
   UsualMark,
   Product,
@@ -101,6 +102,7 @@ export interface RawCatalogue {
   recipewords: RecipeWord[];
   usualmarks: UsualMark[];
   upkeep: Upkeep[];
+  storing: Storing[];
   families: Family[];
   languages: Language[];
   conditions: Condition[];

@@ -75,6 +75,8 @@ export const RoomKindSchema = Type.Object(
   closed,
 );
 const HeightBand = Type.Unsafe<'high' | 'eye' | 'low' | 'hook'>({ enum: ['high', 'eye', 'low', 'hook'] });
+/** What the pockets of something worn or carried are for, as hands find them. */
+export const ZONE_IDS = ['ready', 'other', 'small', 'clean', 'used', 'waste', 'long'] as const;
 export const KitKindSchema = Type.Object(
   {
     ...Named,
@@ -84,7 +86,13 @@ export const KitKindSchema = Type.Object(
     places: Type.Array(
       Type.Object(
         // whether it locks nobody can say but the person
-        { id: Id, name: Type.String(), row: Type.Integer(), heightBand: HeightBand },
+        {
+          id: Id,
+          name: Type.String(),
+          row: Type.Integer(),
+          heightBand: HeightBand,
+          zone: Type.Optional(Type.Unsafe<(typeof ZONE_IDS)[number]>({ enum: [...ZONE_IDS] })),
+        },
         closed,
       ),
       { minItems: 1 },

@@ -1321,6 +1321,34 @@ export const PhraseSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/**
+ * What a place must be for what stands there; all that is named of the house and the place must hold, and one of what is
+ * named of the product. `{name}` is the product.
+ */
+export const StoringSchema = Type.Object(
+  {
+    ...Named,
+    when: Type.Object(
+      {
+        /** It has a signal word or a pictogram. */
+        harms: Type.Optional(Type.Boolean()),
+        signals: Type.Optional(Words),
+        pictograms: Type.Optional(Words),
+        states: Type.Optional(Words),
+        people: Type.Optional(Words),
+        pets: Type.Optional(Words),
+        bands: Type.Optional(Words),
+        /** Kinds of kits. */
+        kits: Type.Optional(Words),
+        unlocked: Type.Optional(Type.Boolean()),
+      },
+      { additionalProperties: false },
+    ),
+    kind: oneOf(['order', 'people']),
+    says: Type.String(),
+  },
+  { additionalProperties: false },
+);
 /** What falls due on a tool after so many uses; above 120 mg/L of hardness after as many fewer as the water is harder. */
 export const UpkeepSchema = Type.Object(
   {
@@ -1437,6 +1465,7 @@ export const ResidentSchema = Type.Object(
 export type Condition = Static<typeof ConditionSchema>;
 export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
+export type Storing = Static<typeof StoringSchema>;
 export type Upkeep = Static<typeof UpkeepSchema>;
 export type UsualMark = Static<typeof UsualMarkSchema>;
 export type RecipeWord = Static<typeof RecipeWordSchema>;
@@ -1490,6 +1519,7 @@ export const catalogueSchemas = {
   recipewords: RecipeWordSchema,
   usualmarks: UsualMarkSchema,
   upkeep: UpkeepSchema,
+  storing: StoringSchema,
   families: FamilySchema,
   languages: LanguageSchema,
   conditions: ConditionSchema,

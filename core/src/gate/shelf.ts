@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue';
+import type { Catalogue, Product, Storing } from '../catalogue';
 import { judge, resolveItems } from '../mixing';
 import { capital } from '../reason';
 import { type Profile } from './people';
@@ -8,6 +8,29 @@ import { answerOf, type GateAnswer, type GateReason } from './types';
 export interface Shelf {
   heightBand?: 'high' | 'eye' | 'low' | 'hook';
   locked?: boolean;
+  /** Kind of the kit that it is a place of. */
+  kit?: string;
+}
+
+/** Whether a rule of storing concerns this product in this place of this house. */
+function concerns({ when: w }: Storing, p: Product, shelf: Shelf, profile: Profile): boolean {
+  const { signal, pictograms } = p.hazards;
+  const is = [
+    ...(w.harms ? [signal !== null || pictograms.length > 0] : []),
+    ...(w.signals ? [signal !== null && w.signals.includes(signal)] : []),
+    ...(w.pictograms ? [w.pictograms.some((g) => pictograms.includes(g))] : []),
+    ...(w.states ? [w.states.includes(p.state)] : []),
+  ];
+  const one = (of: readonly string[] | undefined, all: readonly string[] | undefined): boolean =>
+    !of || of.some((x) => all?.includes(x));
+  return (
+    is.some(Boolean) &&
+    one(w.people, profile.people) &&
+    one(w.pets, profile.pets) &&
+    one(w.bands, shelf.heightBand ? [shelf.heightBand] : []) &&
+    one(w.kits, shelf.kit ? [shelf.kit] : []) &&
+    !(w.unlocked && shelf.locked)
+  );
 }
 
 /**
@@ -41,15 +64,13 @@ export function mayShelve(
         met: other.name,
       });
   }
-  const harms = p.hazards.signal === 'Danger' || p.hazards.pictograms.length > 0;
-  if (shelf && harms && shelf.heightBand === 'high')
-    asks.push({
-      kind: 'order',
-      text: `${capital(p.name)} stands below the eyes: nothing drips onto anyone’s face.`,
-      source: 'common-practice',
-    });
-  if (shelf && harms && !shelf.locked && profile.people?.includes('toddler'))
-    asks.push({ kind: 'people', text: 'A toddler lives here: a place that locks.', source: 'common-practice' });
+  for (const r of shelf ? catalogue.storing.values() : [])
+    if (concerns(r, p, shelf!, profile))
+      asks.push({
+        kind: r.kind,
+        text: r.says.replace('{name}', capital(p.name)),
+        source: r.basis['says'] ?? r.basis.default,
+      });
   return answerOf(bars, asks);
 }
 

@@ -76,6 +76,7 @@ export function apartFrom(
   profile: Profile,
   catalogue: Catalogue,
   places: readonly Place[] = [],
+  kind: string | null = null,
 ): { fit: Thing[]; left: LeftOut[]; asks: string[] } {
   const fit: Thing[] = [];
   const left: LeftOut[] = [];
@@ -83,7 +84,7 @@ export function apartFrom(
   for (const t of things) {
     const beside = [...there, ...fit.map((x) => x.item)];
     const place = places.find((p) => p.id === t.place) ?? places[0] ?? null;
-    const gate = mayShelve(t.item, beside, place, profile, catalogue);
+    const gate = mayShelve(t.item, beside, place && { ...place, ...(kind ? { kit: kind } : {}) }, profile, catalogue);
     for (const w of gate.with) asks.add(w.text);
     const [worst] = [...gate.because].sort((a, b) => (b.level ?? 3) - (a.level ?? 3));
     if (gate.may === 'no' && worst)
@@ -118,7 +119,7 @@ export function layKit(
   });
   // nobody has said yet that anything locks
   const places = ask.kind.places.map((p) => ({ ...p, locked: false }));
-  const { fit, left, asks } = apartFrom(things, [], profile, catalogue, places);
+  const { fit, left, asks } = apartFrom(things, [], profile, catalogue, places, ask.kind.kind);
   const body: Body<'kits'> = {
     name: ask.name,
     kind: ask.kind.kind,

@@ -25,7 +25,7 @@ export function barOf(
   const here = stock.filter((s) => s.kit === kit.id && s.onHand > 0).map((s) => s.item);
   if (!item || here.includes(item)) return null;
   const thing = { item, onHand: amount, pack: { amount, unit } };
-  return apartFrom([thing], here, profile, catalogue, kit.places).left[0] ?? null;
+  return apartFrom([thing], here, profile, catalogue, kit.places, kit.kind).left[0] ?? null;
 }
 /**
  * What buying does, as one entry that can be taken back: so much more on the shelf, and the line is bought. A thing with

@@ -34,7 +34,7 @@ export function profileOf(h: Household, now: Date): Profile {
     people: [
       ...new Set([
         ...limits.filter((l) => l === 'asthma' || l === 'pregnant' || l === 'ill'),
-        ...(h.members.some((m) => m.kind === 'toddler') ? ['toddler'] : []),
+        ...(['toddler', 'child'] as const).filter((kind) => h.members.some((m) => m.kind === kind)),
       ]),
     ],
     pets: [...new Set(h.members.filter((m) => m.kind === 'pet').map((m) => m.species ?? 'pet'))],

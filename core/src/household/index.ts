@@ -24,3 +24,4 @@ export * from './waits';
 export * from './due';
 export * from './packs';
 export * from './stocked';
+export * from './zones';

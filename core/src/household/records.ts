@@ -1,4 +1,5 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox';
+import { ZONE_IDS } from '../catalogue';
 
 /**
  * One schema for each record that a household keeps. Types, validators, OpenAPI, the published JSON
@@ -193,6 +194,8 @@ export const KitBody = Type.Object(
           heightBand: oneOf(['high', 'eye', 'low', 'hook']),
           locked: Type.Boolean(),
           capacity: maybe(num(0, 1000)),
+          /** Of something that is worn or carried: what that pocket is for. */
+          zone: maybe(oneOf(ZONE_IDS)),
         },
         closed,
       ),

@@ -1,5 +1,5 @@
 import { catalogue as c } from '../../checks/catalogue-for-tests';
-import { belowPar, massOf, oddAmount, onHandOf } from './stocked';
+import { belowPar, bulkOf, massOf, oddAmount, onHandOf } from './stocked';
 import type { Stock } from './records';
 
 const stock = (item: string, onHand: number, unit: Stock['pack']['unit'], kit = 'bath'): Stock =>
@@ -23,7 +23,7 @@ test('two packs of one thing are one amount, and it is the kit’s own packs tha
     { item: 'pumice', unit: 'piece', has: 0, level: 1, missing: 1 },
   ]);
 });
-test('weight: grams as they are, liquids by their density, pieces at 60 g, a thing of no catalogue as water', () => {
+test('weight: grams as they are, liquids by their density, pieces as the catalogue has them, a thing of no catalogue as water', () => {
   const bleach = c.products.get('chlorine-bleach')!;
   const things = [
     stock('washing-soda', 500, 'g'),
@@ -32,7 +32,9 @@ test('weight: grams as they are, liquids by their density, pieces at 60 g, a thi
     stock('nothing-such', 100, 'mL'),
   ];
   expect(bleach.density).toBeGreaterThan(1);
-  expect(massOf(things, c)).toBeCloseTo(500 + 750 * bleach.density! + 180 + 100, 6);
+  expect(massOf(things, c)).toBeCloseTo(500 + 750 * bleach.density! + 3 * 50 + 100, 6);
+  // packs as big as they are when full, cloth four times its weight
+  expect(bulkOf(things, c)).toBe(3 * 1000 + 3 * 50 * 4);
   expect(massOf([], c)).toBe(0);
 });
 

@@ -1,8 +1,10 @@
 import type { Catalogue } from '../catalogue';
 import type { Kit, Stock } from './records';
 
-/** What one piece weighs, g: a cloth, a brush, a pair of gloves (common practice; nothing heavy is counted in pieces). */
+/** What one piece weighs, g, where the catalogue does not say (common practice). */
 const PIECE_g = 60;
+/** Cloth and brushes fill four times the room that they weigh as water (common practice). */
+const LOOSE_mL_per_g = 4;
 
 /** How much of a thing is there, over all its packs, in their unit. */
 export const onHandOf = (item: string, stock: readonly Stock[]): number =>
@@ -24,11 +26,19 @@ export function belowPar({ id, par }: Pick<Kit, 'id' | 'par'>, stock: readonly S
     .filter(({ has, level }) => has < level)
     .map((p) => ({ ...p, missing: Math.round((p.level - p.has) * 1000) / 1000 }));
 }
+const pieceOf_g = (item: string, catalogue: Catalogue): number => catalogue.tools.get(item)?.weight_g ?? PIECE_g;
 /** What so many packs weigh, g, without the packs themselves: liquids by the density of the catalogue, else as water. */
 export function massOf(stock: readonly Stock[], catalogue: Catalogue): number {
   return stock.reduce((g, { item, pack, onHand }) => {
-    if (pack.unit === 'piece') return g + PIECE_g * onHand;
+    if (pack.unit === 'piece') return g + pieceOf_g(item, catalogue) * onHand;
     return g + (pack.unit === 'g' ? onHand : onHand * (catalogue.products.get(item)?.density ?? 1));
+  }, 0);
+}
+/** The room that so many packs take, mL: a pack that is half empty is as big as a full one; pieces by their weight. */
+export function bulkOf(stock: readonly Stock[], catalogue: Catalogue): number {
+  return stock.reduce((mL, { item, pack, onHand }) => {
+    if (pack.unit === 'piece') return mL + LOOSE_mL_per_g * pieceOf_g(item, catalogue) * onHand;
+    return mL + Math.ceil(onHand / pack.amount) * pack.amount;
   }, 0);
 }
 

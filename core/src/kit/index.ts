@@ -13,3 +13,4 @@ export * from './help';
 export * from './polish';
 export * from './past';
 export * from './lives';
+export * from './storage';

@@ -70,8 +70,33 @@ describe('what must not stand together', () => {
       { id: 'cloths', items: ['microfibre-cloth'] },
     ];
     expect(movesApart(['chlorine-bleach', 'white-vinegar'], others, catalogue)).toEqual([
-      { item: expect.any(String), to: expect.stringMatching(/acids|cloths/), because: expect.stringMatching(/./) },
+      {
+        item: 'chlorine-bleach',
+        to: 'cloths',
+        place: null,
+        because: expect.stringMatching(/./),
+      },
     ]);
+  });
+  test('of two places where it may stand, the one that asks for nothing; no lock is told of where a toddler lives', () => {
+    const at = (id: string, locked: boolean) => ({
+      id,
+      items: [],
+      kind: 'shelf',
+      places: [{ id: 'top', name: 'top', row: 0, heightBand: 'eye' as const, locked }],
+    });
+    const [m] = movesApart(['chlorine-bleach', 'white-vinegar'], [at('open', false), at('shut', true)], catalogue, {
+      people: ['toddler'],
+    });
+    expect(m).toMatchObject({ to: 'shut', place: 'top' });
+    // bleach has no locked place, two acids without a label have one each: both of them go
+    const shelf = ['chlorine-bleach', 'white-vinegar', 'lemon-juice'];
+    const two = movesApart(shelf, [at('open', false)], catalogue, { people: ['toddler'] });
+    expect(two.map((x) => [x.item, x.to])).toEqual([
+      ['lemon-juice', 'open'],
+      ['white-vinegar', 'open'],
+    ]);
+    expect(movesApart(['chlorine-bleach', 'white-vinegar'], [], catalogue)[0]).toMatchObject({ to: null, place: null });
   });
   test('any shelf: after the moves nothing clashes, no fewer would do, and the gate lets each stand where it goes', () => {
     fc.assert(
@@ -85,9 +110,12 @@ describe('what must not stand together', () => {
           // all sets that are smaller by one
           const subsets = (n: number, from: readonly string[]): string[][] =>
             n === 0 ? [[]] : from.flatMap((x, i) => subsets(n - 1, from.slice(i + 1)).map((r) => [x, ...r]));
-          const fewer =
-            moves.length > 0 &&
-            subsets(moves.length - 1, items).some((out) => !clash(items.filter((x) => !out.includes(x))));
+          const home = (x: string): boolean => mayShelve(x, other, null, {}, catalogue).may !== 'no';
+          const weight = (out: readonly string[]): number => out.reduce((w, x) => w + (home(x) ? 1 : 2.5), 0);
+          const mine = weight(moves.map((m) => m.item));
+          const fewer = Array.from({ length: items.length }, (_, n) => subsets(n, items))
+            .flat()
+            .some((out) => weight(out) < mine && !clash(items.filter((x) => !out.includes(x))));
           const there = [...other];
           const allowed = moves.every((m) => {
             if (m.to === null) return true;

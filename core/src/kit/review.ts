@@ -1,10 +1,10 @@
 import type { Catalogue, RoomKind } from '../catalogue';
 import { draftOf, layRoom } from '../house';
-import { clashesOn, type Kept } from '../gate';
-import { soilsByWorst, type Household, keptPlace, questionOfSpot, type Spot } from '../household';
+import { clashesOn, type Kept, mayShelve, type Profile } from '../gate';
+import { soilsByWorst, type Household, type Kit, keptPlace, questionOfSpot, type Spot } from '../household';
 import type { Context, Pair, Question } from '../method';
 import { searchCover } from './search';
-import { APART, gentlest, type KitCover, TRAY } from './smallest';
+import { APART, gentlest, type KitCover } from './smallest';
 
 /** One mark of one spot, as a job of a kit. */
 export interface SpotJob {
@@ -140,20 +140,31 @@ export function reviewKit(
   return { done, gaps, idle: [...has].filter((x) => cleans(x) && !useful.has(x)), spare };
 }
 
-/** A thing that is moved so that nothing clashes: to a kit where it may stand, or out of all of them. */
+/** A thing that is moved so that nothing clashes: to a place where it may stand, or out of all of them. */
 export interface Parting {
   item: string;
   to: string | null;
+  place: string | null;
   because: string;
 }
+/** Another kit, with what stands in it and its places; without places it is judged by what stands there alone. */
+export interface OtherKit {
+  id: string;
+  items: readonly string[];
+  kind?: string;
+  places?: Kit['places'];
+}
+/** Two things that stand well elsewhere are moved sooner than one that stands well nowhere. */
+const HOMELESS = 2.5;
 /**
- * The fewest things to take out of a kit so that nothing in it must be kept apart, exact; each with the first of the other
- * kits in which the gate lets it stand.
+ * The fewest things to take out of a kit so that nothing in it must be kept apart, exact, what stands well elsewhere first;
+ * each with the place in another kit where the gate lets it stand and asks for nothing: no lock, no other height.
  */
 export function movesApart(
   items: readonly string[],
-  others: readonly { id: string; items: readonly string[] }[],
+  others: readonly OtherKit[],
   catalogue: Catalogue,
+  profile: Profile = {},
   from = APART,
 ): Parting[] {
   const clashes = clashesOn(items, catalogue).filter((c) => c.level >= from);
@@ -161,15 +172,22 @@ export function movesApart(
   const names = [...new Set(clashes.flatMap((c) => c.pair))].sort();
   const at = new Map(names.map((n, i) => [n, i]));
   const spots = clashes.map((c) => c.pair.map((x) => [at.get(x)!]));
-  const found = searchCover(spots, { weights: names.map(() => 1), conflicts: [] }, null, Infinity);
-  const placed = others.map((o) => ({ id: o.id, items: [...o.items] }));
+  const placed = others.map((o) => ({ ...o, items: [...o.items] }));
+  /** The place of all other kits where the gate lets it stand, and asks for nothing. */
+  const free = (item: string) =>
+    placed
+      .flatMap((o) => (o.places ?? [null]).map((p) => ({ o, p })))
+      .find(({ o, p }) => {
+        const gate = mayShelve(item, o.items, p && { ...p, ...(o.kind ? { kit: o.kind } : {}) }, profile, catalogue);
+        return gate.may !== 'no' && !gate.with.length;
+      });
+  const weights = names.map((item) => (free(item) ? 1 : HOMELESS));
+  const found = searchCover(spots, { weights, conflicts: [] }, null, Infinity);
   return [...found.items!].map((i) => {
     const item = names[i]!;
-    const to = placed.find((o) =>
-      clashesOn([...o.items, item], catalogue).every((c) => c.level < TRAY || !c.pair.includes(item)),
-    );
-    to?.items.push(item);
+    const best = free(item);
+    best?.o.items.push(item);
     const worst = clashes.find((c) => c.pair.includes(item))!;
-    return { item, to: to?.id ?? null, because: worst.because };
+    return { item, to: best?.o.id ?? null, place: best?.p?.id ?? null, because: worst.because };
   });
 }

@@ -12,8 +12,10 @@ import {
   type KitReview,
   type MilpSolver,
   movesApart,
+  type OtherKit,
   type Pair,
   type Parting,
+  type Profile,
   pairsOf,
   type Question,
   reviewKit,
@@ -33,7 +35,7 @@ export type KitAsk =
   /** The smallest kit and the curve from it; `wasm` is where the solver lies. */
   | { ask: 'smallest'; goal: KitGoal; wasm: string; time_s: number }
   /** One kit held against the jobs, beside the others of the house. */
-  | { ask: 'review'; items: readonly string[]; others: readonly { id: string; items: readonly string[] }[] };
+  | { ask: 'review'; items: readonly string[]; others: readonly OtherKit[]; profile: Profile };
 export type KitSays =
   | { says: 'read'; done: number; of: number }
   | { says: 'better'; kit: SmallestKit }
@@ -67,7 +69,7 @@ async function answer(q: KitAsk): Promise<void> {
     say({
       says: 'review',
       review: reviewKit(q.items, pairs, q.others, catalogue),
-      moves: movesApart(q.items, q.others, catalogue),
+      moves: movesApart(q.items, q.others, catalogue, q.profile),
     });
     return;
   }

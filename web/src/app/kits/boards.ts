@@ -1,4 +1,14 @@
-import { belowPar, type Catalogue, isSolid, type Kit, type Product, type Stock } from '@dolly-tub/core';
+import {
+  belowPar,
+  type Catalogue,
+  zoneHand,
+  isCarried,
+  isSolid,
+  type Kit,
+  type Product,
+  type Stock,
+  ZONES,
+} from '@dolly-tub/core';
 import { figure } from '../shared/words';
 import type { Board, Thing } from './shelf';
 
@@ -21,6 +31,7 @@ export function boardsOf(
       name: place.name,
       hooks: place.heightBand === HOOK,
       locked: place.locked,
+      ...pocketOf(place.zone, kit),
       things: here
         .filter((s) => (s.place ?? kit.places[0]?.id) === place.id)
         .map((stock, n): Thing => {
@@ -45,6 +56,11 @@ export function boardsOf(
           };
         }),
     }));
+}
+/** Of a carrier: what a pocket is for, the hand that finds it. */
+function pocketOf(zone: string | null | undefined, kit: Kit): Pick<Board, 'zone' | 'hand' | 'back'> {
+  const z = ZONES.find((x) => x.id === zone);
+  return z && isCarried(kit) ? { zone: z.id, hand: zoneHand(z, kit.mirrored), back: z.side === 'back' } : {};
 }
 function shapeOf(product: Product | undefined): Thing['shape'] {
   switch (product?.state) {

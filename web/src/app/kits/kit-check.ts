@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { jobsOfRooms, type Kit, ownedBy, usualPack } from '@dolly-tub/core';
+import { jobsOfRooms, type Kit, ownedBy, profileOf, usualPack } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -41,8 +41,9 @@ export class KitCheck {
   private readonly others = computed(() =>
     this.household()
       .kits.filter((k) => k.id !== this.kit().id)
-      .map((k) => ({ id: k.id, items: this.itemsOf(k.id) })),
+      .map((k) => ({ id: k.id, items: this.itemsOf(k.id), kind: k.kind, places: k.places })),
   );
+  private readonly profile = computed(() => profileOf(this.household(), untracked(this.clock.minute)));
   /** The rooms that it serves: its own; of a kit without one, all of them. */
   private readonly jobs = computed(() => {
     const c = this.knowledge.catalogue();
@@ -59,7 +60,7 @@ export class KitCheck {
   constructor() {
     effect(() => {
       const [jobs, items, others] = [this.jobs(), this.itemsOf(this.kit().id), this.others()];
-      untracked(() => void this.thinking.hold(items, others, jobs, ownedBy(this.household())));
+      untracked(() => void this.thinking.hold(items, others, this.profile(), jobs, ownedBy(this.household())));
     });
   }
   private nameOf = (id: string): string => {
@@ -101,7 +102,18 @@ export class KitCheck {
   protected readonly idle = computed(() => this.thinking.review()?.review.idle.map(this.nameOf) ?? []);
   protected readonly spare = computed(() => this.thinking.review()?.review.spare.map(this.nameOf) ?? []);
   protected readonly moves = computed(() =>
-    (this.thinking.review()?.moves ?? []).map((m) => ({ ...m, name: this.nameOf(m.item), where: this.kitName(m.to) })),
+    (this.thinking.review()?.moves ?? []).map((m) => ({
+      ...m,
+      name: this.nameOf(m.item),
+      where: [
+        this.kitName(m.to),
+        this.household()
+          .kits.find((k) => k.id === m.to)
+          ?.places.find((p) => p.id === m.place)?.name,
+      ]
+        .filter(Boolean)
+        .join(': '),
+    })),
   );
   protected list(id: string): void {
     const c = this.knowledge.catalogue();
@@ -109,9 +121,8 @@ export class KitCheck {
     const { amount, unit } = usualPack(id, c);
     this.listing.add(id, unit, amount, this.kit().id);
   }
-  protected move(item: string, to: string): void {
+  protected move(item: string, to: string, place: string | null): void {
     const row = this.household().stock.find((s) => s.kit === this.kit().id && s.item === item && s.onHand > 0);
-    const place = this.household().kits.find((k) => k.id === to)?.places[0]?.id ?? null;
     if (row) this.moving.put(row, { kit: to, place });
   }
 }

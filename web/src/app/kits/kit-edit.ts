@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormArray, FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -8,13 +8,13 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { Router } from '@angular/router';
-import type { Kit } from '@dolly-tub/core';
+import { isCarried, type Kit, type Zone, ZONES } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { deedsFrom } from '../household/deeds';
 import { selectRooms } from '../household/state';
 import { PutAway } from '../shared/put-away';
-import { said } from '../shared/valid';
+import { between, numberIn, said, typed } from '../shared/valid';
 import { guardForm } from '../shared/unsaved';
 
 type Place = Kit['places'][number];
@@ -24,6 +24,11 @@ const placeForm = (p: Place) =>
     name: new FormControl(p.name, { nonNullable: true, validators: [said] }),
     heightBand: new FormControl(p.heightBand, { nonNullable: true }),
     locked: new FormControl(p.locked, { nonNullable: true }),
+    zone: new FormControl<Zone | ''>(p.zone ?? '', { nonNullable: true }),
+    capacity: new FormControl(p.capacity ? String(p.capacity) : '', {
+      nonNullable: true,
+      validators: [between(0, 1000)],
+    }),
   });
 const BANDS: [Place['heightBand'], string][] = [
   ['high', 'above the eyes'],
@@ -59,9 +64,13 @@ export class KitEdit {
   readonly used = input.required<readonly (string | null | undefined)[]>();
   readonly done = output<void>();
   protected readonly bands = BANDS;
+  protected readonly zones = computed(() => (isCarried(this.kit()) ? ZONES : []));
   protected readonly form = new FormGroup({
     name: new FormControl('', { nonNullable: true, validators: [said] }),
     room: new FormControl('', { nonNullable: true }),
+    mass_kg: typed(between(0, 1000)),
+    volume_L: typed(between(0, 1000)),
+    mirrored: new FormControl(false, { nonNullable: true }),
     places: new FormArray<ReturnType<typeof placeForm>>([]),
   });
 
@@ -81,7 +90,14 @@ export class KitEdit {
         this.form.reset();
         this.form.controls.places.clear();
         for (const p of [...k.places].sort((a, b) => a.row - b.row)) this.form.controls.places.push(placeForm(p));
-        this.form.patchValue({ name: k.name, room: k.room ?? '' });
+        const thousandth = (x: number | null | undefined): string => (x ? String(x / 1000) : '');
+        this.form.patchValue({
+          name: k.name,
+          room: k.room ?? '',
+          mass_kg: thousandth(k.limits.mass_g),
+          volume_L: thousandth(k.limits.volume_mL),
+          mirrored: k.mirrored,
+        });
       });
     });
   }
@@ -97,12 +113,22 @@ export class KitEdit {
   protected save(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
-    const { name, room, places } = this.form.getRawValue();
+    const { name, room, places, mirrored } = this.form.getRawValue();
+    const { mass_kg, volume_L, places: rows } = this.form.controls;
+    const thousand = (x: number | null): number | null => (x ? x * 1000 : null);
     const { id, version } = this.laid ?? this.kit();
     const fields = {
       name: name.trim(),
       room: room || null,
-      places: places.map((p, row) => ({ ...p, name: p.name.trim(), row })),
+      mirrored,
+      limits: { mass_g: thousand(numberIn(mass_kg)), volume_mL: thousand(numberIn(volume_L)) },
+      places: places.map(({ zone, ...p }, row) => ({
+        ...p,
+        name: p.name.trim(),
+        row,
+        capacity: numberIn(rows.at(row).controls.capacity),
+        ...(zone ? { zone } : {}),
+      })),
     };
     this.deeds.ask({ does: 'change', on: 'kits', id, version, fields }, `${fields.name} is changed.`);
   }

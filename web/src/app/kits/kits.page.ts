@@ -25,6 +25,7 @@ import { MoveAsked } from './move-asked';
 import { Moving } from './moving';
 import { Needs } from './needs';
 import { Shelf, type Thing } from './shelf';
+import { Stands } from './stands';
 import { ThingEdit } from './thing-edit';
 import { ThingPanel } from './thing-panel';
 import { ToBuy } from './to-buy';
@@ -55,6 +56,7 @@ const APART = 4;
     Print,
     RouterLink,
     Shelf,
+    Stands,
     ThingEdit,
     ThingPanel,
     ToBuy,

@@ -61,7 +61,7 @@ export class Moving {
       .filter((s) => s.kit === kit.id && s.id !== stock.id && s.onHand > 0)
       .map((s) => s.item);
     const place = kit.places.find((p) => p.id === (change.place ?? stock.place)) ?? null;
-    return mayShelve(stock.item, beside, place, this.profile(), c);
+    return mayShelve(stock.item, beside, place && { ...place, kit: kit.kind }, this.profile(), c);
   }
   private moved(stock: Stock, fields: Partial<Stock>, mind?: string): void {
     const says = [`${this.nameOf(stock)} moved.`, mind].filter(Boolean).join(' ');

@@ -1,5 +1,6 @@
 import { CdkDrag, type CdkDragDrop, CdkDropList, CdkDropListGroup } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Stock } from '@dolly-tub/core';
 
 export interface Thing {
@@ -23,6 +24,16 @@ export interface Board {
   hooks: boolean;
   locked: boolean;
   things: Thing[];
+  /** Of something worn: what the pocket is for, the hand that finds it, and whether it is at the back. */
+  zone?: string | null;
+  hand?: string | null;
+  back?: boolean;
+}
+interface Panel {
+  /** Front or back as it is worn; empty where boards stand one below the other. */
+  name: string;
+  back: boolean;
+  boards: readonly Board[];
 }
 
 interface Arc {
@@ -34,7 +45,7 @@ interface Arc {
 @Component({
   selector: 'dt-shelf',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDropListGroup, CdkDropList, CdkDrag],
+  imports: [NgTemplateOutlet, CdkDropListGroup, CdkDropList, CdkDrag],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
 })
@@ -43,6 +54,19 @@ export class Shelf {
   readonly picked = input<string | null>(null);
   /** Items that must be kept apart, two and two. */
   readonly apart = input<readonly (readonly string[])[]>([]);
+  /** It is worn: drawn from the front and from the back. */
+  readonly worn = input(false);
+  /** For a left hand. */
+  readonly mirrored = input(false);
+  protected readonly panels = computed<Panel[]>(() => {
+    const all = this.boards();
+    if (!this.worn() || !all.some((b) => b.zone)) return [{ name: '', back: false, boards: all }];
+    return [
+      { name: 'in front, as you look down', back: false, boards: all.filter((b) => b.zone && !b.back) },
+      { name: 'at the back', back: true, boards: all.filter((b) => b.back) },
+      { name: '', back: false, boards: all.filter((b) => !b.zone) },
+    ].filter((p) => p.boards.length);
+  });
   readonly pick = output<string>();
   /** A thing was put on another board. */
   readonly moved = output<{ stock: Stock; place: string; position: number }>();

@@ -1,5 +1,15 @@
 import { computed, DestroyRef, inject, InjectionToken, signal } from '@angular/core';
-import type { CurvePoint, Help, KitGoal, KitReview, Parting, SmallestKit, SpotJob } from '@dolly-tub/core';
+import type {
+  CurvePoint,
+  Help,
+  KitGoal,
+  KitReview,
+  OtherKit,
+  Parting,
+  Profile,
+  SmallestKit,
+  SpotJob,
+} from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
 import { Knowledge } from '../knowledge/knowledge';
 
@@ -44,11 +54,12 @@ export class Thinking {
   /** A kit held against these jobs. */
   hold(
     items: readonly string[],
-    others: readonly { id: string; items: readonly string[] }[],
+    others: readonly OtherKit[],
+    profile: Profile,
     jobs: readonly SpotJob[],
     own: readonly string[],
   ): Promise<void> {
-    return this.ask(jobs, own, { ask: 'review', items, others });
+    return this.ask(jobs, own, { ask: 'review', items, others, profile });
   }
   private async ask(jobs: readonly SpotJob[], own: readonly string[], then: KitAsk): Promise<void> {
     const catalogue = this.knowledge.catalogue();

@@ -45,7 +45,7 @@ export class SpotWorker {
       return say({
         says: 'review',
         review: reviewKit(q.items, pairs, q.others, ask.catalogue),
-        moves: movesApart(q.items, q.others, ask.catalogue),
+        moves: movesApart(q.items, q.others, ask.catalogue, q.profile),
       });
     say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
     const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
