@@ -148,12 +148,12 @@ export const KITS: KitRow[] = [
     stock: [['saddle-soap', 'basket', 200, 'g', 140, { price: 4.2 }], ['white-vinegar', 'basket', 500, 'mL', 120, { opened: 200 }], ['cotton-cloth', 'basket', 1, 'piece', 1, { colour: 'F' }], ['hand-broom', 'hooks', 1, 'piece', 1], ['whisk-broom', 'hooks', 1, 'piece', 1]],
   },
   {
-    key: 'parlour', name: 'Parlour box', kind: 'caddy', room: 'parlour', mass: 5000, places: [['box', 'box', 0, 'low', false], ['hooks', 'hooks', 1, 'hook', false]],
+    key: 'parlour', name: 'Parlour box', kind: 'caddy', room: 'parlour', mass: 12000, places: [['box', 'box', 0, 'low', false], ['hooks', 'hooks', 1, 'hook', false]],
     par: [['microfibre-cloth', 4, 'piece'], ['brass-polish', 100, 'mL']],
     stock: [['brass-polish', 'box', 150, 'mL', 40, { opened: 500, price: 5.5 }], ['wood-polish-wax', 'box', 250, 'g', 200, { price: 8 }], ['hob-cream', 'box', 250, 'mL', 210, { price: 3.4 }], ['microfibre-cloth', 'box', 1, 'piece', 4, { colour: 'D' }], ['soot-sponge', 'box', 1, 'piece', 1], ['lint-roller', 'hooks', 1, 'piece', 1], ['extending-duster', 'hooks', 1, 'piece', 1], ['vacuum-brush', 'hooks', 1, 'piece', 1]],
   },
   {
-    key: 'loft', name: 'Loft caddy', kind: 'caddy', room: 'loft', mass: 4000, places: [['caddy', 'caddy', 0, 'low', false], ['hooks', 'hooks', 1, 'hook', false]],
+    key: 'loft', name: 'Loft caddy', kind: 'caddy', room: 'loft', mass: 12000, places: [['caddy', 'caddy', 0, 'low', false], ['hooks', 'hooks', 1, 'hook', false]],
     par: [['microfibre-cloth', 3, 'piece'], ['enzyme-cleaner', 250, 'mL']],
     stock: [['enzyme-cleaner', 'caddy', 500, 'mL', 90, { opened: 60, price: 4.4 }], ['dish-detergent', 'caddy', 250, 'mL', 210], ['microfibre-cloth', 'caddy', 1, 'piece', 3, { colour: 'D' }], ['vacuum-upholstery', 'hooks', 1, 'piece', 1], ['damp-duster', 'hooks', 1, 'piece', 2]],
   },

@@ -14,3 +14,4 @@ export * from './polish';
 export * from './past';
 export * from './lives';
 export * from './storage';
+export * from './packing';

@@ -110,6 +110,16 @@ const places: Routes = [
     loadComponent: () => import('./kits/least.page').then((m) => m.LeastPage),
   },
   {
+    path: 'kits/pack',
+    title: 'What goes along · Dolly Tub',
+    loadComponent: () => import('./kits/pack.page').then((m) => m.PackPage),
+  },
+  {
+    path: 'kits/all',
+    title: 'All kits · Dolly Tub',
+    loadComponent: () => import('./kits/all.page').then((m) => m.AllKitsPage),
+  },
+  {
     path: 'kits/new',
     title: 'One more kit · Dolly Tub',
     loadComponent: () => import('./kits/kit-make.page').then((m) => m.KitMakePage),

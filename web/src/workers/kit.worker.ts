@@ -8,6 +8,7 @@ import {
   type Help,
   helpMost,
   highsSolver,
+  type KitCover,
   type KitGoal,
   type KitReview,
   type MilpSolver,
@@ -21,6 +22,7 @@ import {
   reviewKit,
   type SmallestKit,
   smallestOf,
+  tripsOf,
 } from '@dolly-tub/core';
 import highsLoader from 'highs';
 
@@ -34,6 +36,10 @@ export type KitAsk =
   | ({ ask: 'jobs' } & KitJobs)
   /** The smallest kit and the curve from it; `wasm` is where the solver lies. */
   | { ask: 'smallest'; goal: KitGoal; wasm: string; time_s: number }
+  /** What can be done with what is in the house, and what would help most. */
+  | { ask: 'today' }
+  /** What goes along, with what is in the house. */
+  | { ask: 'pack'; wasm: string }
   /** One kit held against the jobs, beside the others of the house. */
   | { ask: 'review'; items: readonly string[]; others: readonly OtherKit[]; profile: Profile };
 export type KitSays =
@@ -42,6 +48,7 @@ export type KitSays =
   | { says: 'today'; done: number[]; help: Help[] }
   | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[] }
   | { says: 'review'; review: KitReview; moves: Parting[] }
+  | { says: 'packed'; trips: KitCover[][]; open: number[] }
   | { says: 'wrong'; message: string };
 
 /** So many things that would help are told. */
@@ -73,8 +80,10 @@ async function answer(q: KitAsk): Promise<void> {
     });
     return;
   }
-  say({ says: 'today', ...helpMost(pairs, own, MOST_HELP, catalogue) });
+  if (q.ask === 'today') return say({ says: 'today', ...helpMost(pairs, own, MOST_HELP, catalogue) });
   solver ??= highsSolver(await highsLoader({ locateFile: () => q.wasm }));
+  if (q.ask === 'pack') return say({ says: 'packed', ...tripsOf(pairs, own, catalogue, solver) });
+  say({ says: 'today', ...helpMost(pairs, own, MOST_HELP, catalogue) });
   const kit = smallestOf(pairs, { own, goal: q.goal, time_s: q.time_s }, catalogue, solver, (so_far) =>
     say({ says: 'better', kit: so_far }),
   );

@@ -44,6 +44,8 @@ export class Cloths {
   private readonly household = this.store.selectSignal(selectHousehold);
   /** Of one kit; without it of the whole house. */
   readonly kit = input<Kit | null>(null);
+  /** Only what is to be done: loads and upkeep. */
+  readonly brief = input(false);
   protected readonly capital = capital;
 
   constructor() {

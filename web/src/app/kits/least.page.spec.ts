@@ -92,7 +92,9 @@ describe('a kit held against its room', () => {
   test('how much it does, what to move away and where, what it lacks', async () => {
     const p = await open(HostedCheck, {}, undefined, worker);
     expect(p.text('dt-kit-check')).toMatch(/\d+ of \d+ marks of Wet room/);
-    expect(p.text('dt-kit-check')).toMatch(/Move away Chlorine bleach may stand in/);
+    expect(p.text('dt-kit-check')).toMatch(
+      /Move away Limescale spray may stand in Under the sink: top shelf\. move it White vinegar may stand/,
+    );
     expect(p.text('dt-kit-check')).toMatch(/It lacks Citric acid stands in Wash-house store/);
     await p.press(/^move it$/);
     expect(p.api.replaced[0]!.record['kit']).not.toBe(demoId(3, 1));

@@ -2,6 +2,7 @@ import { computed, DestroyRef, inject, InjectionToken, signal } from '@angular/c
 import type {
   CurvePoint,
   Help,
+  KitCover,
   KitGoal,
   KitReview,
   OtherKit,
@@ -28,6 +29,7 @@ export class Thinking {
   private readonly knowledge = inject(Knowledge);
   private worker: Worker | null = null;
   private run = 0;
+  private asking: KitAsk['ask'] | null = null;
   readonly running = signal(false);
   readonly read = signal<{ done: number; of: number }>({ done: 0, of: 0 });
   readonly kit = signal<SmallestKit | null>(null);
@@ -35,6 +37,8 @@ export class Thinking {
   readonly review = signal<{ review: KitReview; moves: readonly Parting[] } | null>(null);
   /** What can be done with what is in the house, and what would help most. */
   readonly today = signal<{ done: number[]; help: readonly Help[] } | null>(null);
+  /** What goes along, carrier by carrier, and the jobs for which nothing is in the house. */
+  readonly packed = signal<{ trips: readonly KitCover[][]; open: readonly number[] } | null>(null);
   readonly wrong = signal<string | null>(null);
   readonly progress = computed(() => (this.read().of ? (100 * this.read().done) / this.read().of : 0));
 
@@ -50,6 +54,14 @@ export class Thinking {
   /** The smallest kit for these jobs, better ones as they are found. */
   smallest(jobs: readonly SpotJob[], own: readonly string[], goal: KitGoal): Promise<void> {
     return this.ask(jobs, own, { ask: 'smallest', goal, wasm: new URL(WASM, location.origin).href, time_s: TIME_s });
+  }
+  /** How many of these jobs can be done today, and what would help most. */
+  able(jobs: readonly SpotJob[], own: readonly string[]): Promise<void> {
+    return this.ask(jobs, own, { ask: 'today' });
+  }
+  /** What goes along for these jobs, of what is in the house. */
+  pack(jobs: readonly SpotJob[], own: readonly string[]): Promise<void> {
+    return this.ask(jobs, own, { ask: 'pack', wasm: new URL(WASM, location.origin).href });
   }
   /** A kit held against these jobs. */
   hold(
@@ -69,10 +81,12 @@ export class Thinking {
     this.curve.set([]);
     this.review.set(null);
     this.today.set(null);
+    this.packed.set(null);
     this.read.set({ done: 0, of: jobs.length });
     if (!catalogue || !jobs.length) return;
     const run = this.run;
     this.running.set(true);
+    this.asking = then.ask;
     const make = await this.maker();
     // asked anew in between
     if (run !== this.run) return;
@@ -84,10 +98,14 @@ export class Thinking {
   }
   private heard(m: KitSays): void {
     if (m.says === 'read') return this.read.set({ done: m.done, of: m.of });
-    if (m.says === 'today') return this.today.set(m);
+    if (m.says === 'today') {
+      if (this.asking === 'today') this.running.set(false);
+      return this.today.set(m);
+    }
     if (m.says === 'better') return this.kit.set(m.kit);
     this.running.set(false);
     if (m.says === 'wrong') return this.wrong.set(m.message);
+    if (m.says === 'packed') return this.packed.set(m);
     if (m.says === 'review') return this.review.set(m);
     this.kit.set(m.kit);
     this.curve.set(m.curve);

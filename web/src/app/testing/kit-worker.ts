@@ -8,6 +8,7 @@ import {
   pairsOf,
   reviewKit,
   smallestOf,
+  tripsOf,
 } from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
 
@@ -41,12 +42,18 @@ export class SpotWorker {
     }
     if (!this.at) return;
     const { pairs, ask } = this.at;
+    if (q.ask === 'pack')
+      return say({ says: 'packed', ...tripsOf(this.at!.pairs, this.at!.ask.own, this.at!.ask.catalogue, none) });
     if (q.ask === 'review')
       return say({
         says: 'review',
         review: reviewKit(q.items, pairs, q.others, ask.catalogue),
         moves: movesApart(q.items, q.others, ask.catalogue, q.profile),
       });
+    if (q.ask === 'today') {
+      say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
+      return;
+    }
     say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
     const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
     say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, ask.catalogue) });
