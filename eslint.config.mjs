@@ -72,7 +72,7 @@ export default tseslint.config(
             from('core', ['core']),
             from('demo', ['core', 'demo']),
             from('server', ['core', 'demo', 'server']),
-            from('web-common', ['core', 'web-common']),
+            from('web-common', ['core', 'web-common', 'web-worker']),
             from('web-worker', ['core', 'web-worker']),
             from('web-place', ['core', 'web-common', 'web-worker'], {
               to: { element: { type: 'web-place', captured: { place: '{{from.element.captured.place}}' } } },

@@ -15,3 +15,4 @@ export * from './past';
 export * from './lives';
 export * from './storage';
 export * from './packing';
+export * from './buying';

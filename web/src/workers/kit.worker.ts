@@ -8,6 +8,8 @@ import {
   type Help,
   helpMost,
   highsSolver,
+  type Instead,
+  insteadOf,
   type KitCover,
   type KitGoal,
   type KitReview,
@@ -38,6 +40,8 @@ export type KitAsk =
   | { ask: 'smallest'; goal: KitGoal; wasm: string; time_s: number }
   /** What can be done with what is in the house, and what would help most. */
   | { ask: 'today' }
+  /** What would do in the place of one thing of a kit. */
+  | { ask: 'instead'; item: string; items: readonly string[]; profile: Profile }
   /** What goes along, with what is in the house. */
   | { ask: 'pack'; wasm: string }
   /** One kit held against the jobs, beside the others of the house. */
@@ -49,6 +53,7 @@ export type KitSays =
   | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[] }
   | { says: 'review'; review: KitReview; moves: Parting[] }
   | { says: 'packed'; trips: KitCover[][]; open: number[] }
+  | { says: 'instead'; jobs: number[]; instead: Instead[] }
   | { says: 'wrong'; message: string };
 
 /** So many things that would help are told. */
@@ -80,6 +85,8 @@ async function answer(q: KitAsk): Promise<void> {
     });
     return;
   }
+  if (q.ask === 'instead')
+    return say({ says: 'instead', ...insteadOf(q.item, q.items, pairs, new Set(own), q.profile, catalogue) });
   if (q.ask === 'today') return say({ says: 'today', ...helpMost(pairs, own, MOST_HELP, catalogue) });
   solver ??= highsSolver(await highsLoader({ locateFile: () => q.wasm }));
   if (q.ask === 'pack') return say({ says: 'packed', ...tripsOf(pairs, own, catalogue, solver) });

@@ -4,7 +4,7 @@ import { SpotWorker } from '../testing/kit-worker';
 import { AllKitsPage } from './all.page';
 import { KitsPage } from './kits.page';
 import { PackPage } from './pack.page';
-import { KIT_WORKER } from './thinking';
+import { KIT_WORKER } from '../knowledge/thinking';
 
 const worker = [{ provide: KIT_WORKER, useValue: () => Promise.resolve(() => new SpotWorker() as unknown as Worker) }];
 /** The house with its first room only: fewer marks to look at. */

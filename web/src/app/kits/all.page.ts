@@ -24,7 +24,7 @@ import { capital, when } from '../shared/words';
 import { boardsOf } from './boards';
 import { Cloths } from './cloths';
 import { Listing } from './listing';
-import { Thinking } from './thinking';
+import { Thinking } from '../knowledge/thinking';
 
 /** Pairs of a shelf are told from this level on. */
 const APART = 4;

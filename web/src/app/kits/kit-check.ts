@@ -9,7 +9,7 @@ import { Clock } from '../shared/clock';
 import { capital } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
-import { Thinking } from './thinking';
+import { Thinking } from '../knowledge/thinking';
 
 const MOST = 6;
 

@@ -8,7 +8,7 @@ import { KitCheck } from './kit-check';
 import { LeastPage } from './least.page';
 import { Moving } from './moving';
 import { RunOutLine } from './run-out';
-import { KIT_WORKER } from './thinking';
+import { KIT_WORKER } from '../knowledge/thinking';
 
 @Component({
   imports: [KitCheck],

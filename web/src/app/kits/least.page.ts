@@ -20,7 +20,7 @@ import { Clock } from '../shared/clock';
 import { capital, figure, money, percent } from '../shared/words';
 import { Curve } from './curve';
 import { Listing } from './listing';
-import { Thinking } from './thinking';
+import { Thinking } from '../knowledge/thinking';
 
 /** What the cloths and brushes of each kind of place are for. */
 const PLACES: Record<Kept, string> = {

@@ -26,7 +26,7 @@ import { Chooser } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { Print } from '../shared/print';
 import { capital } from '../shared/words';
-import { Thinking } from './thinking';
+import { Thinking } from '../knowledge/thinking';
 
 /** What a cloth or a brush is kept for. */
 const ONLY: Record<Exclude<Kept, 'rest'>, string> = {

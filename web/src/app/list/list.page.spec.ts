@@ -1,5 +1,7 @@
 import { demoId } from '@dolly-tub/demo';
 import { open } from '../testing/house';
+import { KIT_WORKER } from '../knowledge/thinking';
+import { SpotWorker } from '../testing/kit-worker';
 import { ListPage } from './list.page';
 
 const line = (id: string, more: object) => ({
@@ -24,7 +26,7 @@ describe('what to buy', () => {
       line('c', { item: 'dish-detergent' }),
     );
     expect(p.text('section')).toMatch(
-      /cleaning Dish detergent 500 mL below par.*White vinegar 500 mL below par Under the sink.*household Light bulbs below par bought drop change/,
+      /cleaning Dish detergent 500 mL below par, £1\.20.*White vinegar 500 mL below par, £1\.10 Under the sink.*household Light bulbs below par bought drop change/,
     );
   });
   test('bought puts it onto its shelf in one entry; of one’s own words only the line goes', async () => {
@@ -91,5 +93,52 @@ describe('what to buy', () => {
     const items = p.api.created.map((c) => c.body['item']);
     expect(items).toContain('microfibre-cloth');
     expect(new Set(items).size).toBe(items.length);
+  });
+});
+
+describe('what it costs, and what would do instead', () => {
+  const priced = (...more: object[]) => [
+    line('a', { item: 'white-vinegar', kit: demoId(3, 1) }),
+    line('b', { item: 'dish-detergent', amount: 1200, kit: demoId(3, 2) }),
+    ...more,
+  ];
+  test('the sum by what was paid for packs, and what is left out first within a budget', async () => {
+    const p = await list(...priced(line('w', { item: 'brass-polish', amount: 150, reason: 'wanted' })));
+    // 1.10 for a litre, two packs of 750 mL at 1.60, 5.50
+    expect(p.text('.total')).toMatch(/About £9\.80/);
+    await p.type('No more than', '5');
+    expect(p.text('section')).toMatch(/Leave out first: brass polish\. Then it is about £4\.30/);
+    await p.type('No more than', '50');
+    expect(p.text('section')).toMatch(/All of it fits/);
+  });
+  test('the same thing for two kits is told as one sum', async () => {
+    const p = await list(...priced(line('c', { item: 'white-vinegar', amount: 250, kit: demoId(3, 3) })));
+    expect(p.text('section')).toMatch(/White vinegar 250 mL , 750 mL in all|White vinegar 250 mL, 750 mL in all/);
+  });
+  test('of the packs in the shop the one that is used up, with what would be poured away', async () => {
+    const p = await list(...priced());
+    await p.press(/^change: Dish detergent/);
+    await p.type('What packs the shop has', '500 mL 2.40, 2 L 6.10, cheap');
+    expect(p.text('dt-line-think')).toMatch(/Take 2000 mL £3\.05 a L; lasts [\d.]+ weeks 500 mL £4\.80 a L/);
+    expect(p.text('dt-line-think')).toMatch(/Not understood: cheap\./);
+  });
+  test('what would do in its place, by the marks of its room, one tap takes it', async () => {
+    const worker = {
+      provide: KIT_WORKER,
+      useValue: () => Promise.resolve(() => new SpotWorker() as unknown as Worker),
+    };
+    const p = await open(
+      ListPage,
+      {},
+      (rows) => {
+        rows.tables['shopping'] = [line('a', { item: 'dish-detergent', kit: demoId(3, 1) })] as never;
+      },
+      [worker],
+    );
+    await p.press(/^change: Dish detergent/);
+    await p.press(/^What would do in its place/);
+    expect(p.text('dt-line-think')).toMatch(/\d+ marks? hangs? on it\..*does (all of it|\d+).*take it in its place/);
+    await p.press(/^take it in its place/);
+    expect(p.api.replaced[0]!.record['item']).not.toBe('dish-detergent');
   });
 });

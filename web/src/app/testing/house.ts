@@ -35,7 +35,7 @@ import { HouseholdApi, type Outcome, Refused } from '../household/api';
 import { deedEffects, deedEvents, deedsFeature } from '../household/deeds';
 import { household, householdEvents, type HouseholdState, KEPT, selectHousehold, selectLog } from '../household/state';
 import { kitsFeature } from '../kits/kits.state';
-import { KIT_WORKER } from '../kits/thinking';
+import { KIT_WORKER } from '../knowledge/thinking';
 import { Knowledge } from '../knowledge/knowledge';
 import { logEffects, logFeature } from '../log/log.state';
 import { AIR_WORKER } from '../mix/air';

@@ -2,6 +2,7 @@ import {
   APART,
   curveFrom,
   helpMost,
+  insteadOf,
   type MilpSolver,
   movesApart,
   type Pair,
@@ -50,6 +51,10 @@ export class SpotWorker {
         review: reviewKit(q.items, pairs, q.others, ask.catalogue),
         moves: movesApart(q.items, q.others, ask.catalogue, q.profile),
       });
+    if (q.ask === 'instead') {
+      const found = insteadOf(q.item, q.items, pairs, new Set(ask.own), q.profile, ask.catalogue);
+      return say({ says: 'instead', ...found });
+    }
     if (q.ask === 'today') {
       say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
       return;

@@ -2,6 +2,7 @@ import { computed, DestroyRef, inject, InjectionToken, signal } from '@angular/c
 import type {
   CurvePoint,
   Help,
+  Instead,
   KitCover,
   KitGoal,
   KitReview,
@@ -12,7 +13,7 @@ import type {
   SpotJob,
 } from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
-import { Knowledge } from '../knowledge/knowledge';
+import { Knowledge } from './knowledge';
 
 /** How a worker is made; a test makes its own. */
 export const KIT_WORKER = new InjectionToken<() => Promise<() => Worker>>('kit worker', {
@@ -39,6 +40,7 @@ export class Thinking {
   readonly today = signal<{ done: number[]; help: readonly Help[] } | null>(null);
   /** What goes along, carrier by carrier, and the jobs for which nothing is in the house. */
   readonly packed = signal<{ trips: readonly KitCover[][]; open: readonly number[] } | null>(null);
+  readonly instead = signal<{ jobs: readonly number[]; instead: readonly Instead[] } | null>(null);
   readonly wrong = signal<string | null>(null);
   readonly progress = computed(() => (this.read().of ? (100 * this.read().done) / this.read().of : 0));
 
@@ -58,6 +60,16 @@ export class Thinking {
   /** How many of these jobs can be done today, and what would help most. */
   able(jobs: readonly SpotJob[], own: readonly string[]): Promise<void> {
     return this.ask(jobs, own, { ask: 'today' });
+  }
+  /** What would do in the place of a thing of a kit, for these jobs. */
+  swap(
+    item: string,
+    items: readonly string[],
+    profile: Profile,
+    jobs: readonly SpotJob[],
+    own: readonly string[],
+  ): Promise<void> {
+    return this.ask(jobs, own, { ask: 'instead', item, items, profile });
   }
   /** What goes along for these jobs, of what is in the house. */
   pack(jobs: readonly SpotJob[], own: readonly string[]): Promise<void> {
@@ -82,6 +94,7 @@ export class Thinking {
     this.review.set(null);
     this.today.set(null);
     this.packed.set(null);
+    this.instead.set(null);
     this.read.set({ done: 0, of: jobs.length });
     if (!catalogue || !jobs.length) return;
     const run = this.run;
@@ -105,6 +118,7 @@ export class Thinking {
     if (m.says === 'better') return this.kit.set(m.kit);
     this.running.set(false);
     if (m.says === 'wrong') return this.wrong.set(m.message);
+    if (m.says === 'instead') return this.instead.set(m);
     if (m.says === 'packed') return this.packed.set(m);
     if (m.says === 'review') return this.review.set(m);
     this.kit.set(m.kit);
