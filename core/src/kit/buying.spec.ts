@@ -20,20 +20,23 @@ describe('which pack', () => {
     expect(second).toMatchObject({ amount: 2000, wasted: 1480 });
     expect(second!.usedPrice).toBeCloseTo((6.1 / 520) * 1000, 9);
   });
-  test.each([
-    ['500 mL 2.40, 2 L 6.10', offers],
-    ['500 ml at £2,40; 2 l 6,10 €', offers],
-    ['6 for 3', [{ amount: 6, price: 3 }]],
+  test.each<[string, 'mL' | 'g' | 'piece', { amount: number; price: number }[]]>([
+    ['500 mL 2.40, 2 L 6.10', 'mL', offers],
+    ['500 ml at £2,40; 2 l 6,10 €', 'mL', offers],
+    ['6 for 3', 'piece', [{ amount: 6, price: 3 }]],
     [
       '1 kg 4.2\n250 g 1.5',
+      'g',
       [
         { amount: 1000, price: 4.2 },
         { amount: 250, price: 1.5 },
       ],
     ],
-  ])('as one writes it: %s', (text, are) => expect(readOffers(text)).toEqual({ offers: are, wrong: [] }));
+  ])('as one writes it: %s', (text, unit, are) => expect(readOffers(text, unit)).toEqual({ offers: are, wrong: [] }));
   test('what is not understood is named, the rest counts', () =>
-    expect(readOffers('cheap one, 500 mL 2.40')).toEqual({ offers: [offers[0]], wrong: ['cheap one'] }));
+    expect(readOffers('cheap one, 500 mL 2.40', 'mL')).toEqual({ offers: [offers[0]], wrong: ['cheap one'] }));
+  test('what is weighed has no litres', () =>
+    expect(readOffers('2 L 6.10, 1 kg 4', 'g')).toEqual({ offers: [{ amount: 1000, price: 4 }], wrong: ['2 L 6.10'] }));
   test('any offers: what is used and what is poured away are the pack, and no more costs less', () =>
     fc.assert(
       fc.property(

@@ -42,8 +42,14 @@ export function weighOffers(
 }
 
 const TIMES: Readonly<Record<string, number>> = { ml: 1, l: 1000, cl: 10, g: 1, kg: 1000 };
-/** Packs as they are written down in a shop, "500 mL 2.40, 2 L 6,10" or "6 for 3": problems name what is not understood. */
-export function readOffers(text: string): { offers: Offer[]; wrong: string[] } {
+/** Measures that an amount of each unit is written in. */
+const OF: Record<keyof typeof BIG, readonly string[]> = {
+  mL: ['ml', 'cl', 'l'],
+  g: ['g', 'kg'],
+  piece: ['for', 'piece', 'pieces'],
+};
+/** Packs as they are written down in a shop, "500 mL 2.40, 2 L 6,10" or "6 for 3": `wrong` names what is not understood, or measured otherwise than the thing is. */
+export function readOffers(text: string, unit: keyof typeof BIG): { offers: Offer[]; wrong: string[] } {
   const offers: Offer[] = [];
   const wrong: string[] = [];
   // a comma between figures is a decimal one
@@ -54,8 +60,9 @@ export function readOffers(text: string): { offers: Offer[]; wrong: string[] } {
         part,
       );
     const [amount, price] = [m && parseNumber(m[1]!), m && parseNumber(m[3]!)];
-    if (!amount || price === null) wrong.push(part.trim());
-    else offers.push({ amount: amount * (TIMES[(m![2] ?? '').toLowerCase()] ?? 1), price });
+    const said = (m?.[2] ?? '').toLowerCase();
+    if (!amount || price === null || !(said === '' || OF[unit].includes(said))) wrong.push(part.trim());
+    else offers.push({ amount: amount * (TIMES[said] ?? 1), price });
   }
   return { offers, wrong };
 }

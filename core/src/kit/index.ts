@@ -16,3 +16,4 @@ export * from './lives';
 export * from './storage';
 export * from './packing';
 export * from './buying';
+export * from './barcode';

@@ -1,20 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule, type ValidatorFn } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
-import { type Edit, type Kit, type Stock } from '@dolly-tub/core';
+import { type Edit, type Kit, readAloudFor, readCode, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
-import { selectSettings } from '../household/state';
+import { selectMembers, selectSettings } from '../household/state';
 import { dates } from '../shared/dates';
 import { layInto } from '../shared/lay';
 import { PutAway } from '../shared/put-away';
 import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
 import { guardForm } from '../shared/unsaved';
+
+/** Words for how a pack feels in the hand. */
+const FEELS = {
+  shape: ['round', 'square', 'flat', 'with a waist', 'a bag'],
+  size: ['fits in the hand', 'larger than the hand', 'for two hands'],
+  cap: ['screw cap', 'flip cap', 'trigger', 'pump', 'child-proof cap', 'lid'],
+} as const;
+/** What nobody said of a pack that is told by touch otherwise. */
+const UNSAID = 'not said';
+const feltAs = (x: string | undefined): string => (x && x !== UNSAID ? x : '');
+/** Nothing, or a code whose last figure fits. */
+const isCode: ValidatorFn = ({ value }) =>
+  !String(value ?? '').trim() || readCode(String(value)).ok ? null : { code: true };
 
 /** A thing on a shelf: its pack, how much of it there shall be, its dates, its colour; taken off the shelf for good. */
 @Component({
@@ -47,7 +60,15 @@ export class ThingEdit {
     expiresOn: new FormControl<Date | null>(null),
     colourClass: typed(),
     price: typed(between(0, 1e6)),
+    barcode: typed(isCode),
+    shape: typed(),
+    size: typed(),
+    cap: typed(),
   });
+  protected readonly feels = FEELS;
+  /** How it feels is asked where somebody does not see well. */
+  private readonly members = inject(Store).selectSignal(selectMembers);
+  protected readonly byTouch = computed(() => readAloudFor(this.members()));
 
   /** The thing that the form was laid out for. */
   private laid: string | null = null;
@@ -65,6 +86,10 @@ export class ThingEdit {
           expiresOn: dateOf(s.expiresOn),
           colourClass: s.colourClass ?? '',
           price: s.price ? String(s.price) : '',
+          barcode: s.barcode ?? '',
+          shape: feltAs(s.feel?.shape),
+          size: feltAs(s.feel?.size),
+          cap: feltAs(s.feel?.cap),
         };
         layInto(this.form, stored, this.laid === s.id);
         this.laid = s.id;
@@ -76,13 +101,17 @@ export class ThingEdit {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
     const s = this.stock();
-    const { pack, par, price, openedOn, expiresOn, colourClass } = this.form.controls;
+    const { pack, par, price, openedOn, expiresOn, colourClass, barcode } = this.form.controls;
+    const { shape, size, cap } = this.form.getRawValue();
+    const code = readCode(barcode.value);
     const fields = {
       pack: { ...s.pack, amount: numberIn(pack)! },
       openedOn: dayOf(openedOn.value),
       expiresOn: dayOf(expiresOn.value),
       colourClass: colourClass.value || null,
       price: numberIn(price),
+      barcode: code.ok ? code.value.code : null,
+      feel: shape || size || cap ? { shape: shape || UNSAID, size: size || UNSAID, cap: cap || UNSAID } : null,
     };
     const edits: Edit[] = [
       { does: 'change', on: 'stock', id: s.id, version: s.version, fields },

@@ -6,14 +6,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { discardOf, type LogFields, oddAmount, parseNumber } from '@dolly-tub/core';
+import { discardOf, leftByWeight, type LogFields, oddAmount, parseNumber, usualTare } from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { selectSettings } from '../household/state';
 import { Chooser } from '../shared/chooser';
 import { InView } from '../shared/in-view';
 import { SourceNote } from '../shared/source-note';
-import { between, said } from '../shared/valid';
+import { between, numberIn, said, typed } from '../shared/valid';
 import { capital, DISCARD, figure, whyDiscard } from '../shared/words';
 import { Listing } from './listing';
 import { Moving } from './moving';
@@ -50,6 +50,29 @@ export class ThingPanel {
   protected readonly counting = new FormGroup({
     onHand: new FormControl('', { nonNullable: true, validators: [said, between(0, 1e6)] }),
   });
+  protected readonly weighing = new FormGroup({
+    reading: typed(between(0, 1e5)),
+    tare: typed(between(0, 1e5)),
+  });
+  protected readonly weighs = signal(false);
+  /** What the scale says, less the pack. */
+  protected weigh(): void {
+    const { stock } = this.thing();
+    const { reading, tare } = this.weighing.controls;
+    const [gross, empty] = [numberIn(reading), numberIn(tare)];
+    if (gross === null || empty === null || this.weighing.invalid)
+      return this.asks.set('Write what the scale says, and what the empty pack weighs.');
+    const density = this.knowledge.catalogue()?.products.get(stock.item)?.density ?? 1;
+    const left = leftByWeight(gross, empty, stock.pack, density);
+    if (!left.ok) return this.asks.set(left.problems[0]!.message);
+    this.counting.setValue({ onHand: String(left.value) });
+    this.weighs.set(false);
+    this.count(true);
+  }
+  protected startWeighing(): void {
+    this.weighing.reset({ reading: '', tare: String(usualTare(this.thing().stock.pack)) });
+    this.weighs.set(true);
+  }
   protected readonly isProduct = computed(
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
@@ -76,6 +99,7 @@ export class ThingPanel {
       this.counting.reset({ onHand: String(this.thing().stock.onHand) });
       this.asks.set(null);
       this.leaving.set(false);
+      this.weighs.set(false);
     });
   }
   protected moveTo(to: string): void {

@@ -63,7 +63,7 @@ export class LineThink {
   });
   protected readonly packs = computed(() => {
     const { item, unit } = this.line();
-    const { offers, wrong } = readOffers(this.typed());
+    const { offers, wrong } = readOffers(this.typed(), unit);
     const life = this.knowledge.catalogue()?.products.get(item ?? '')?.shelfLife_months?.opened ?? null;
     const keeps = life === null ? null : life * WEEKS_A_MONTH;
     const currency = this.household().settings?.currency ?? null;

@@ -21,6 +21,7 @@ import { between, said, typed } from '../shared/valid';
 import { capital, figure, money } from '../shared/words';
 import { LineEdit } from './line-edit';
 import { LineThink } from './line-think';
+import { Scan } from './scan';
 
 /** Sections in which a shop has things; what is written there by others keeps its own name. */
 const CLEANING = 'cleaning';
@@ -43,6 +44,7 @@ const ANY_SHOP = 'any shop';
     MatInputModule,
     Print,
     ReactiveFormsModule,
+    Scan,
     VerdictShape,
   ],
   templateUrl: './list.page.html',

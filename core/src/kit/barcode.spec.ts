@@ -1,0 +1,67 @@
+import { checkDigit, knownBy, leftByWeight, readCode, type Stock, usualTare } from '@dolly-tub/core';
+import fc from 'fast-check';
+
+describe('codes of packs', () => {
+  // worked examples: GS1's page on check digits (629104150021 → 3), ISBN 978-0-306-40615 → 7, UPC-A 03600029145 → 2, EAN-8 7351353 → 7
+  test.each([
+    ['629104150021', 3],
+    ['978030640615', 7],
+    ['03600029145', 2],
+    ['7351353', 7],
+  ])('check digit of %s', (figures, digit) => expect(checkDigit(figures)).toBe(digit));
+  test.each([
+    ['6291041500213', { kind: 'EAN-13', code: '6291041500213' }],
+    ['036000 291452', { kind: 'UPC-A', code: '0036000291452' }],
+    ['7351-3537', { kind: 'EAN-8', code: '73513537' }],
+  ])('%s is read', (text, is) => expect(readCode(text)).toEqual({ ok: true, value: is }));
+  test.each([
+    ['6291041500214', /One figure is wrong/],
+    ['62910415002', /11 figures/],
+    ['two bottles', /figures only/],
+    ['', /figures only/],
+  ])('%s is told what to change', (text, says) => {
+    const r = readCode(text);
+    expect(r.ok ? '' : r.problems[0]!.message).toMatch(says);
+  });
+  const figures = (n: number) =>
+    fc.array(fc.integer({ min: 0, max: 9 }), { minLength: n, maxLength: n }).map((a) => a.join(''));
+  test('any code: one figure misread is always found, and so are neighbours changed over unless five apart', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(7, 11, 12).chain(figures),
+        fc.nat({ max: 12 }),
+        fc.integer({ min: 1, max: 9 }),
+        (body, at, by) => {
+          const code = `${body}${checkDigit(body)}`;
+          const i = at % code.length;
+          const wrong = `${code.slice(0, i)}${(Number(code[i]) + by) % 10}${code.slice(i + 1)}`;
+          const j = i === code.length - 1 ? i - 1 : i;
+          const swapped = `${code.slice(0, j)}${code[j + 1]}${code[j]}${code.slice(j + 2)}`;
+          const apart = Math.abs(Number(code[j]) - Number(code[j + 1]));
+          return readCode(code).ok && !readCode(wrong).ok && (apart % 5 === 0 || !readCode(swapped).ok);
+        },
+      ),
+    ));
+  test('a code is known by the row that had it, a full one first', () => {
+    const row = (id: string, onHand: number, barcode = '1'): Stock => ({ id, onHand, barcode }) as Stock;
+    expect(knownBy('1', [row('a', 0), row('b', 5), row('c', 5, '2')]).map((s) => s.id)).toEqual(['b', 'a']);
+  });
+});
+
+describe('by weight', () => {
+  const pack = { amount: 750, unit: 'mL' as const };
+  test('by hand: 500 g less a pack of 75 g, at 1.08 g/mL, are 394 mL', () => {
+    expect(usualTare(pack)).toBe(75);
+    expect(leftByWeight(500, 75, pack, 1.08)).toEqual({ ok: true, value: 394 });
+    expect(leftByWeight(500, 75, { amount: 750, unit: 'g' }, 1.08)).toEqual({ ok: true, value: 425 });
+    expect(leftByWeight(72, 75, pack, 1)).toEqual({ ok: true, value: 0 });
+  });
+  test.each([
+    [1200, 75, /more than a pack/],
+    [40, 75, /less than the empty pack/],
+  ])('%i g are told', (reading, tare, says) => {
+    const r = leftByWeight(reading, tare, pack, 1);
+    expect(r.ok ? '' : r.problems[0]!.message).toMatch(says);
+  });
+  test('pieces are counted', () => expect(leftByWeight(100, 10, { amount: 1, unit: 'piece' }, 1).ok).toBe(false));
+});
