@@ -17,3 +17,4 @@ export * from './storage';
 export * from './packing';
 export * from './buying';
 export * from './barcode';
+export * from './par';

@@ -1,11 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { DAY_MS, runOutOf, type Stock } from '@dolly-tub/core';
+import { MatButton } from '@angular/material/button';
+import { DAY_MS, parFor, runOutOf, type Stock, useFirst } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
+import { deedsFrom } from '../household/deeds';
 import { Past } from '../household/past';
-import { selectSettings, selectStock } from '../household/state';
+import { selectKits, selectSettings, selectStock } from '../household/state';
+import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { figure, when } from '../shared/words';
 
+const WEEKS_A_MONTH = 365.25 / 12 / 7;
 const WIDE = 260;
 const HIGH = 84;
 const LEFT = 6;
@@ -19,6 +23,7 @@ const WORDS = 34;
 /** When a thing runs out, as a line that falls from now to nothing, with how sure that is. */
 @Component({
   selector: 'dt-run-out',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run-out.html',
   styleUrl: './run-out.scss',
@@ -29,6 +34,9 @@ export class RunOutLine {
   private readonly past = inject(Past);
   private readonly stock = this.store.selectSignal(selectStock);
   private readonly settings = this.store.selectSignal(selectSettings);
+  private readonly kits = this.store.selectSignal(selectKits);
+  private readonly knowledge = inject(Knowledge);
+  private readonly deeds = deedsFrom('kits: keep so much');
   readonly of = input.required<Stock>();
 
   constructor() {
@@ -59,6 +67,40 @@ export class RunOutLine {
       far: r.likely_days > MOST_DAYS,
     };
   });
+  /** Of several packs in the house another one is to be used first. */
+  protected readonly first = computed(() => {
+    const one = useFirst(this.of().item, this.stock());
+    if (!one || one.id === this.of().id || !(one.expiresOn ?? one.openedOn ?? one.madeOn)) return null;
+    const why = one.expiresOn ? 'it ends first' : one.openedOn ? 'it is open' : 'it is older';
+    return `${this.kits().find((k) => k.id === one.kit)?.name ?? 'another kit'}: ${why}`;
+  });
+  /** How much to keep here, where that is another amount than is kept. */
+  protected readonly advice = computed(() => {
+    const [past, c] = [this.past.past(), this.knowledge.catalogue()];
+    const { id, item, kit, pack } = this.of();
+    const life = c?.products.get(item)?.shelfLife_months?.opened ?? null;
+    const p = past && parFor(past.weeks[id] ?? [], pack, life === null ? null : life * WEEKS_A_MONTH);
+    const keeps =
+      this.kits()
+        .find((k) => k.id === kit)
+        ?.par.find((x) => x.item === item)?.level ?? null;
+    if (!p || p.level === keeps) return null;
+    const unit = pack.unit === 'piece' ? '' : ` ${pack.unit}`;
+    return {
+      level: p.level,
+      says: `Keep ${figure(p.level)}${unit} here: ${figure(p.perWeek)}${unit} go a week${p.weeks < 8 ? `, and it keeps ${figure(p.weeks)} weeks` : ', eight weeks and a reserve'}${keeps === null ? '' : `. Now it is ${figure(keeps)}${unit}`}.`,
+    };
+  });
+  protected keep(level: number): void {
+    const { item, kit, pack } = this.of();
+    const of = this.kits().find((k) => k.id === kit);
+    if (!of) return;
+    const par = [...of.par.filter((x) => x.item !== item), { item, level, unit: pack.unit }];
+    this.deeds.ask(
+      { does: 'change', on: 'kits', id: of.id, version: of.version, fields: { par } },
+      `${figure(level)} are kept here.`,
+    );
+  }
   protected readonly drawn = computed(() => {
     const r = this.found();
     if (!r || r.onHand <= 0 || r.likely_days > MOST_DAYS) return null;

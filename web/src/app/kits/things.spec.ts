@@ -73,6 +73,21 @@ describe('a thing on the shelf', () => {
     expect(p.api.written).toEqual([]);
     expect(p.text()).toMatch(/A number above nothing/);
   });
+  test('a code whose last figure does not fit is not kept; how it feels is asked where somebody does not see', async () => {
+    const p = await open(ThingEdit, { kit: kit(), stock: vinegar(), name: 'White vinegar' }, (rows) => {
+      rows.tables['members']![0]!['sight'] = 'no sight';
+    });
+    await p.type('Figures under its bars', '6291041500214');
+    await p.press(/^Save/);
+    expect(p.api.written).toEqual([]);
+    await p.type('Figures under its bars', '036000291452');
+    expect(p.text('form')).toMatch(/How it feels: shape/);
+    await p.press(/^Save/);
+    expect(edits(p)[0]!.fields).toMatchObject({ barcode: '0036000291452', feel: null });
+    TestBed.resetTestingModule();
+    const q = await open(ThingEdit, { kit: kit(), stock: vinegar(), name: 'White vinegar' });
+    expect(q.text('form')).not.toMatch(/How it feels/);
+  });
   test('it goes off the shelf only when asked twice', async () => {
     const p = await changing();
     await p.press(/^Take it off the shelf/);
@@ -112,6 +127,20 @@ describe('a kit', () => {
       places: kit().places.map(({ id }) => ({ id })),
     });
   });
+  test('what it may weigh and hold, and how much a board takes, is kept; a number is a number', async () => {
+    const p = await open(KitEdit, { kit: kit(), used: here().map((s) => s.place) });
+    await p.type('May weigh', 'much');
+    await p.press(/^Save/);
+    expect(p.api.replaced).toEqual([]);
+    await p.type('May weigh', '5,5');
+    await p.type('Has room for', '12');
+    await p.type('Takes, things', '6');
+    await p.press(/^Save/);
+    expect(p.api.replaced[0]!.record).toMatchObject({
+      limits: { mass_g: 5500, volume_mL: 12_000 },
+      places: [{ id: 'top', capacity: 6 }, { id: 'lower' }, { id: 'hooks' }],
+    });
+  });
   test('put away only when asked twice, and it says what goes with it', async () => {
     const p = await open(KitEdit, { kit: kit(), used: here().map((s) => s.place) });
     await p.press(/^Put the kit away/);
@@ -141,6 +170,21 @@ describe('a thing that is gone', () => {
     const { id, onHand } = here().find((s) => s.item === 'white-vinegar')!;
     await p.press(/^Used up$/);
     expect(p.api.written[0]).toMatchObject({ reason: 'use', moves: [{ stock: id, delta: -onHand }] });
+  });
+  test('weighed: what the scale says less the pack, by its density; another pack is asked about', async () => {
+    const p = await panel('white-vinegar');
+    await p.press(/^weigh it$/);
+    await p.type('On the scale', '5000');
+    await p.press(/^Weighed$/);
+    expect(p.text('[role=alert]')).toMatch(/more than a pack of 1000 mL/);
+    expect(p.api.written).toEqual([]);
+    await p.type('On the scale', '604');
+    await p.type('The pack empty, about', '100');
+    await p.press(/^Weighed$/);
+    // 504 g at 1.008 g/mL or so are half a litre, of 640 mL
+    const { reason, moves } = p.api.written[0] as unknown as { reason: string; moves: { delta: number }[] };
+    expect(reason).toBe('count');
+    expect(Math.abs(moves[0]!.delta + 140)).toBeLessThan(6);
   });
   test('a cloth is no product: nothing is said of drains', async () => {
     const p = await panel('microfibre-cloth');
