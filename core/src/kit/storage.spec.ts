@@ -64,6 +64,19 @@ describe('how things stand', () => {
     expect(found(small, two).map((f) => f.kind)).toEqual(['old', 'heavy', 'full', 'full']);
     expect(found(small, two.slice(1)).map((f) => f.kind)).toEqual([]);
   });
+  test('bleach that was opened two years ago is weak, a fresh one and soda are not', () => {
+    const of = (item: string, openedOn: string) =>
+      found(open, [thing(item, 'open', 'low', { openedOn })]).filter((f) => f.kind === 'weak' || f.kind === 'old');
+    expect(of('chlorine-bleach', '2026-02-20')).toEqual([]);
+    expect(of('washing-soda', '2025-12-01').filter((f) => f.kind === 'weak')).toEqual([]);
+    const made = thing('chlorine-bleach', 'open', 'low', {
+      madeOn: '2025-01-01',
+      labelStrength: { percent: 12, basis: 'w/w' },
+    });
+    const kinds = found(open, [{ ...made, expiresOn: '2027-01-01' }]);
+    expect(kinds[0]!.text).toMatch(/no more than [\d.]+ of 12 % is left/);
+    expect(Number(/than ([\d.]+) of/.exec(kinds[0]!.text)![1])).toBeLessThan(6);
+  });
   test('two bottles of one feel, only where somebody does not see well', () => {
     const feel = { shape: 'round', size: 'hand', cap: 'screw' };
     const two = [thing('white-vinegar', 'open', 'low', { feel }), thing('dish-detergent', 'open', 'low', { feel })];

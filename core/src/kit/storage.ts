@@ -1,6 +1,9 @@
 import type { Catalogue } from '../catalogue';
+import { agedStrength } from '../dilution';
 import { mayShelve, type Profile } from '../gate';
 import { readAloudFor } from '../house';
+import { significant } from '../quantity';
+import { DAY_MS } from '../time';
 import { type Kit, massOf, type Member, pastItsTime, type Stock, bulkOf } from '../household';
 
 /** Where a thing may stand: a place of a kit, and what that place asks for, nothing at best. */
@@ -44,13 +47,30 @@ export function placeFor(
 
 /** What is wrong with how a thing stands, and what one tap would do about it. */
 export interface Stands {
-  kind: 'place' | 'old' | 'feel' | 'heavy' | 'full';
+  kind: 'place' | 'old' | 'weak' | 'feel' | 'heavy' | 'full';
   /** The thing; null of the kit as a whole. */
   stock: Stock | null;
   text: string;
   source: string;
   /** Where it would stand well. */
   better: Better | null;
+}
+/** From here on twice as much is taken, or a new one bought. */
+const HALF = 0.5;
+/** What is left of a pack that loses strength with age, where that may be less than half. */
+function weakened(s: Stock, today: string, catalogue: Catalogue): Pick<Stands, 'text' | 'source'> | null {
+  const product = catalogue.products.get(s.item);
+  const since = s.openedOn ?? s.madeOn;
+  if (!product || !since) return null;
+  const percent = s.labelStrength?.percent ?? product.strength.percent;
+  const days = (Date.parse(today) - Date.parse(since)) / DAY_MS;
+  const aged = agedStrength(product, percent, days, s.openedOn ? 'opened' : 'shut', catalogue);
+  if (!aged || aged.low >= percent * HALF) return null;
+  const left = significant(aged.low, 2);
+  return {
+    text: `By its age perhaps no more than ${left} of ${percent} % is left: take a new one where it must kill or bleach.`,
+    source: aged.source,
+  };
 }
 const alike = (a: Stock['feel'], b: Stock['feel']): boolean =>
   Boolean(a && b && a.shape === b.shape && a.size === b.size && a.cap === b.cap);
@@ -78,6 +98,8 @@ export function storageOf(
       out.push({ kind: 'place', stock: s, text: first!.text, source: first!.source, better: helps });
     }
     const old = pastItsTime(s, today, catalogue);
+    const weak = old ? null : weakened(s, today, catalogue);
+    if (weak) out.push({ kind: 'weak', stock: s, ...weak, better: null });
     if (old) out.push({ kind: 'old', stock: s, text: old.text, source: old.source, better: null });
   }
   if (readAloudFor(h.members)) {

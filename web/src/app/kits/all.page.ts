@@ -89,7 +89,7 @@ export class AllKitsPage {
       wrong: [
         { key: 'clash', n: clashes.length, says: clashes.length === 1 ? 'pair to keep apart' : 'pairs to keep apart' },
         { key: 'place', n: count(['place', 'feel']), says: 'in the wrong place' },
-        { key: 'old', n: count(['old']), says: 'too old' },
+        { key: 'old', n: count(['old', 'weak']), says: 'old or weak' },
         { key: 'full', n: count(['heavy', 'full']), says: 'too full' },
         { key: 'short', n: short, says: 'short' },
       ].filter((w) => w.n),

@@ -2,14 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import {
   carrierOfPiece,
-  type Due,
   type Kit,
   type Life,
   lifeOf,
   type Load,
   loadsOf,
   type LogFields,
-  upkeepDue,
   washDay,
   wornWords,
 } from '@dolly-tub/core';
@@ -19,6 +17,7 @@ import { Past } from '../household/past';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { dueOf, UpkeepList } from '../shared/upkeep';
 import { capital, percent, when } from '../shared/words';
 
 /** Pieces that are drawn; more are told as a number. */
@@ -31,7 +30,7 @@ type PieceLook = 'clean' | 'begun' | 'used' | 'away';
 @Component({
   selector: 'dt-cloths',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton],
+  imports: [MatButton, UpkeepList],
   templateUrl: './cloths.html',
   styleUrl: './cloths.scss',
 })
@@ -51,7 +50,7 @@ export class Cloths {
   constructor() {
     this.past.want();
   }
-  private readonly here = computed(() => {
+  protected readonly here = computed(() => {
     const kit = this.kit();
     return this.household().stock.filter((s) => !kit || s.kit === kit.id);
   });
@@ -114,10 +113,6 @@ export class Cloths {
     const day = next.days === 0 ? 'today' : next.days === 1 ? 'tomorrow' : `in ${next.days} days`;
     return `Wash day ${day}: then ${next.first.tool.name} runs short.`;
   });
-  protected readonly due = computed<Due[]>(() => {
-    const [past, c] = [this.past.past(), this.knowledge.catalogue()];
-    return past && c ? upkeepDue(this.here(), past, this.household().settings?.waterHardness_mgL ?? 0, c) : [];
-  });
   /** What wears and is not washed: brushes and blades near their end. */
   protected readonly worn = computed(() =>
     this.lives().flatMap((l) => {
@@ -125,12 +120,12 @@ export class Cloths {
       return words ? [{ id: l.stock.id, name: l.tool.name, words }] : [];
     }),
   );
-  protected readonly something = computed(
-    () => this.rows().length + this.due().length + this.worn().length + this.never().length > 0,
+  private readonly upkeep = computed(() =>
+    dueOf(this.here(), this.household().settings, this.past.past(), this.knowledge.catalogue()),
   );
-  protected nameOf({ stock }: Due): string {
-    return this.knowledge.catalogue()?.tools.get(stock.item)?.name ?? stock.item;
-  }
+  protected readonly something = computed(
+    () => this.rows().length + this.upkeep().length + this.worn().length + this.never().length > 0,
+  );
   /** Into the machine with all of a load: clean again when it is dry. */
   protected washNow(load: Load): void {
     const entry: LogFields = {
@@ -141,16 +136,5 @@ export class Cloths {
       text: `Washed at ${load.max_C} °C: ${load.name.toLowerCase()}.`,
     };
     this.deeds.ask({ does: 'write', entry }, `${load.pieces} pieces into the wash at ${load.max_C} °C.`);
-  }
-  protected kept(d: Due): void {
-    const name = this.nameOf(d);
-    const entry: LogFields = {
-      kind: 'note',
-      tools: [d.stock.id],
-      upkeep: d.upkeep.id,
-      text: `${d.upkeep.name}: done.`,
-      names: { tool: name },
-    };
-    this.deeds.ask({ does: 'write', entry }, `${capital(name)}: ${d.upkeep.name.toLowerCase()} done.`);
   }
 }

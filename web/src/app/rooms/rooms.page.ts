@@ -6,10 +6,19 @@ import { Router, RouterLink } from '@angular/router';
 import { dueInDays, dueWords, fixtureMoved, wallPushed, lookedAt, type Spot } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
-import { selectLoaded, selectLog, selectRooms, selectSettings, selectSpots } from '../household/state';
+import {
+  selectKits,
+  selectLoaded,
+  selectLog,
+  selectRooms,
+  selectSettings,
+  selectSpots,
+  selectStock,
+} from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { InView } from '../shared/in-view';
+import { UpkeepList } from '../shared/upkeep';
 import { capital, figure, SEVERITY } from '../shared/words';
 import { Plan } from './plan';
 import { roomsEvents, roomsFeature } from './rooms.state';
@@ -39,6 +48,7 @@ import { SpotsMany } from './spots-many';
     SpotEdit,
     SpotsMany,
     RouterLink,
+    UpkeepList,
   ],
   templateUrl: './rooms.page.html',
   styleUrl: './rooms.page.scss',
@@ -56,6 +66,8 @@ export class RoomsPage {
   protected readonly loaded = this.store.selectSignal(selectLoaded);
   protected readonly rooms = this.store.selectSignal(selectRooms);
   private readonly spots = this.store.selectSignal(selectSpots);
+  private readonly kits = this.store.selectSignal(selectKits);
+  private readonly stock = this.store.selectSignal(selectStock);
   private readonly log = this.store.selectSignal(selectLog);
   private readonly settings = this.store.selectSignal(selectSettings);
   protected readonly trouble = this.deeds.trouble;
@@ -93,6 +105,11 @@ export class RoomsPage {
       r.fan_Lps ? `fan ${r.fan_Lps} L/s` : 'no fan',
       `${this.here().length} spots`,
     ].join(' · ');
+  });
+  /** What stands in the kits of this room: its tools want upkeep by their uses. */
+  protected readonly tools = computed(() => {
+    const kits = new Set(this.kits().flatMap((k) => (k.room === this.room()?.id ? [k.id] : [])));
+    return this.stock().filter((s) => kits.has(s.kit));
   });
   protected readonly due = computed(() =>
     this.here()
