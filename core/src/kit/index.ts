@@ -18,3 +18,4 @@ export * from './packing';
 export * from './buying';
 export * from './barcode';
 export * from './par';
+export * from './wishes';

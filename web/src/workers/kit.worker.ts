@@ -8,6 +8,7 @@ import {
   type Help,
   helpMost,
   highsSolver,
+  type InTheWay,
   type Instead,
   insteadOf,
   type KitCover,
@@ -25,6 +26,7 @@ import {
   type SmallestKit,
   smallestOf,
   tripsOf,
+  wishesOver,
 } from '@dolly-tub/core';
 import highsLoader from 'highs';
 
@@ -50,7 +52,7 @@ export type KitSays =
   | { says: 'read'; done: number; of: number }
   | { says: 'better'; kit: SmallestKit }
   | { says: 'today'; done: number[]; help: Help[] }
-  | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[] }
+  | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[]; inTheWay: Record<number, InTheWay[]> }
   | { says: 'review'; review: KitReview; moves: Parting[] }
   | { says: 'packed'; trips: KitCover[][]; open: number[] }
   | { says: 'instead'; jobs: number[]; instead: Instead[] }
@@ -94,7 +96,21 @@ async function answer(q: KitAsk): Promise<void> {
   const kit = smallestOf(pairs, { own, goal: q.goal, time_s: q.time_s }, catalogue, solver, (so_far) =>
     say({ says: 'better', kit: so_far }),
   );
-  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, catalogue) });
+  const inTheWay = waysOf(kit.impossible, at.jobs, catalogue);
+  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, catalogue), inTheWay });
+}
+/** Wishes that stand in the way of jobs that nothing does. */
+function waysOf(
+  impossible: readonly number[],
+  jobs: KitJobs['jobs'],
+  catalogue: Catalogue,
+): Record<number, InTheWay[]> {
+  return Object.fromEntries(
+    impossible.flatMap((j) => {
+      const wishes = wishesOver(jobs[j]!.question, jobs[j]!.context, catalogue);
+      return wishes.length ? [[j, wishes] as const] : [];
+    }),
+  );
 }
 let queue: Promise<void> = Promise.resolve();
 addEventListener('message', ({ data }: MessageEvent<KitAsk>) => {

@@ -81,6 +81,21 @@ describe('the least that does it', () => {
     expect(p.text('#kit-title')).toMatch(/^\d+ things$/);
     expect(p.text('.kit')).toMatch(/to buy/);
   });
+  test('a wish of the house that stands in the way of a mark is named', async () => {
+    const p = await open(
+      LeastPage,
+      {},
+      (rows) => {
+        rows.tables['rooms'] = rows.tables['rooms']!.slice(0, 1);
+        const settings = rows.tables['settings']![0] as unknown as { stances: Record<string, string> };
+        settings.stances['chemistry'] = 'steam';
+      },
+      worker,
+    );
+    expect(p.text('[aria-labelledby=open-title]')).toMatch(
+      /imescale.*Possible without your wish “chemistry: steam and water only”/,
+    );
+  });
   test('no room at all is told, not an empty plate', async () => {
     const p = await open(LeastPage, {}, (rows) => (rows.tables['rooms'] = rows.tables['rooms']!.slice(0, 1)), worker);
     await p.press(/./, '.ask mat-button-toggle-group mat-button-toggle button');

@@ -130,6 +130,7 @@ export class LeastPage {
           key: j,
           name: this.jobs()[j]?.name ?? '',
           never: kit.impossible.includes(j),
+          without: (this.thinking.inTheWay()[j] ?? []).map((w) => `${w.name.toLowerCase()}: ${w.choice}`).join('; '),
         }))
       : [];
   });

@@ -3,6 +3,7 @@ import type {
   CurvePoint,
   Help,
   Instead,
+  InTheWay,
   KitCover,
   KitGoal,
   KitReview,
@@ -35,6 +36,8 @@ export class Thinking {
   readonly read = signal<{ done: number; of: number }>({ done: 0, of: 0 });
   readonly kit = signal<SmallestKit | null>(null);
   readonly curve = signal<readonly CurvePoint[]>([]);
+  /** Wishes of the household that stand in the way of jobs that nothing does, by their number. */
+  readonly inTheWay = signal<Readonly<Record<number, readonly InTheWay[]>>>({});
   readonly review = signal<{ review: KitReview; moves: readonly Parting[] } | null>(null);
   /** What can be done with what is in the house, and what would help most. */
   readonly today = signal<{ done: number[]; help: readonly Help[] } | null>(null);
@@ -94,6 +97,7 @@ export class Thinking {
     this.review.set(null);
     this.today.set(null);
     this.packed.set(null);
+    this.inTheWay.set({});
     this.instead.set(null);
     this.read.set({ done: 0, of: jobs.length });
     if (!catalogue || !jobs.length) return;
@@ -123,5 +127,6 @@ export class Thinking {
     if (m.says === 'review') return this.review.set(m);
     this.kit.set(m.kit);
     this.curve.set(m.curve);
+    this.inTheWay.set(m.inTheWay);
   }
 }

@@ -10,6 +10,7 @@ import {
   reviewKit,
   smallestOf,
   tripsOf,
+  wishesOver,
 } from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
 
@@ -61,6 +62,9 @@ export class SpotWorker {
     }
     say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
     const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
-    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, ask.catalogue) });
+    const inTheWay = Object.fromEntries(
+      kit.impossible.map((j) => [j, wishesOver(ask.jobs[j]!.question, ask.jobs[j]!.context, ask.catalogue)]),
+    );
+    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, ask.catalogue), inTheWay });
   }
 }
