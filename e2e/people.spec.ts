@@ -155,6 +155,8 @@ describe('axe-core finds nothing', () => {
     ['/mix/shelf', 'td.l5'],
     ['/kits', 'dt-shelf'],
     ['/kits/least', '.kit li'],
+    ['/kits/all', '.today'],
+    ['/kits/pack', '.list li'],
     ['/kits/new?kind=bathroom', 'dt-kit-make form'],
     ['/start', 'dt-start h1'],
     ['/make', 'dt-make-people'],

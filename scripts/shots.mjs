@@ -42,6 +42,9 @@ const views = [
   ['dilute', '/dilute?product=chlorine-bleach&ppm=1000&mL=750', 'dt-bottle', { bottle: 'green' }],
   ['kits', `/kits/${KIT}`, 'dt-shelf'],
   ['kits-least', '/kits/least', 'dt-curve'],
+  ['kits-all', '/kits/all', '.today'],
+  ['kits-pack-phone', '/kits/pack', '.list li', { phone: true }],
+  ['list', '/list', '.total'],
   [
     'make',
     '/make?step=rooms',
@@ -60,7 +63,7 @@ const views = [
 ];
 const wanted = args.length
   ? views.filter(([n]) => args.includes(n))
-  : views.filter(([n]) => !['mix-fine', 'choose-compare', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
+  : views.filter(([n]) => !['mix-fine', 'mix-air', 'choose-compare', 'choose-phone', 'kits-dark-phone', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
 const server = await startServer({
   dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')),
   env: { DEMO_NOW: '2026-11-25T10:30:00Z' },

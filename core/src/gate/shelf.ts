@@ -1,5 +1,5 @@
 import type { Catalogue, Product, Storing } from '../catalogue';
-import { judge, resolveItems } from '../mixing';
+import { type Finding, judge, resolveItems } from '../mixing';
 import { capital } from '../reason';
 import { type Profile } from './people';
 import { answerOf, type GateAnswer, type GateReason } from './types';
@@ -51,10 +51,8 @@ export function mayShelve(
   for (const id of new Set(others)) {
     const other = catalogue.products.get(id);
     if (!other || id === product) continue;
-    const items = resolveItems([{ product }, { product: id }], catalogue);
-    if (!items.ok) continue;
-    const f = judge(items.value, { meeting: 'shelf' }, catalogue).findings[0];
-    if (f && f.level >= 3)
+    const f = besideOf(product, id, catalogue)?.finding;
+    if (f)
       bars.push({
         kind: 'meets',
         text: `Not beside ${other.name}. If both leak: ${f.because.charAt(0).toLowerCase()}${f.because.slice(1)}`,
@@ -82,27 +80,40 @@ export interface Clash {
   then: string;
   source: string;
 }
+/** Two products side by side: what the shelf column finds from a tray on, and what is done about it; null below that. */
+function besideOf(a: string, b: string, catalogue: Catalogue): Beside | null {
+  let of = known.get(catalogue);
+  if (!of) known.set(catalogue, (of = new Map()));
+  const key = `${a}|${b}`;
+  let found = of.get(key);
+  if (found === undefined) {
+    const items = resolveItems([{ product: a }, { product: b }], catalogue);
+    const verdict = items.ok ? judge(items.value, { meeting: 'shelf' }, catalogue) : null;
+    const finding = verdict?.findings[0];
+    found = finding && finding.level >= TRAY ? { finding, then: verdict!.then[0] ?? '' } : null;
+    of.set(key, found);
+  }
+  return found;
+}
+interface Beside {
+  finding: Finding;
+  then: string;
+}
+const TRAY = 3;
+/** A catalogue is never changed: what two products do beside each other is asked once. */
+const known = new WeakMap<Catalogue, Map<string, Beside | null>>();
+
 /** Every pair of products that may not stand on one shelf, worst first. */
 export function clashesOn(ids: readonly string[], catalogue: Catalogue): Clash[] {
   const products = [...new Set(ids)].filter((id) => catalogue.products.has(id));
-  const items = resolveItems(
-    products.map((product) => ({ product })),
-    catalogue,
-  );
-  if (!items.ok) return [];
   const out: Clash[] = [];
   for (let i = 0; i < products.length; i++)
     for (let j = i + 1; j < products.length; j++) {
-      const verdict = judge([items.value[i]!, items.value[j]!], { meeting: 'shelf' }, catalogue);
-      const f = verdict.findings[0];
-      if (f && f.level >= 3)
-        out.push({
-          pair: [products[i]!, products[j]!],
-          level: f.level,
-          because: f.because,
-          then: verdict.then[0] ?? '',
-          source: f.source,
-        });
+      const found = besideOf(products[i]!, products[j]!, catalogue);
+      if (found) {
+        const { level, because, source } = found.finding;
+        out.push({ pair: [products[i]!, products[j]!], level, because, then: found.then, source });
+      }
     }
   return out.sort((a, b) => b.level - a.level);
 }

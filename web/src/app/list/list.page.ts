@@ -1,24 +1,25 @@
 import { Clipboard } from '@angular/cdk/clipboard';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { missingFrom, parseNumber, readList, runOutOf, type Shopping, usualPack, withinBudget } from '@dolly-tub/core';
+import { missingFrom, readList, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { Buying } from '../household/buying';
 import { type Deed, deedsFrom } from '../household/deeds';
-import { Past } from '../household/past';
-import { selectKits, selectLoaded, selectSettings, selectShopping, selectStock } from '../household/state';
+import { selectKits, selectLoaded, selectShopping, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
+import { saveCsv } from '../shared/csv';
 import { Print } from '../shared/print';
 import { VerdictShape } from '../shared/verdict-shape';
-import { between, said, typed } from '../shared/valid';
+import { said } from '../shared/valid';
 import { capital, figure, money } from '../shared/words';
+import { Costs, WANTED } from './costs';
 import { LineEdit } from './line-edit';
 import { LineThink } from './line-think';
 import { Scan } from './scan';
@@ -53,8 +54,6 @@ const ANY_SHOP = 'any shop';
 export class ListPage {
   private readonly store = inject(Store);
   private readonly knowledge = inject(Knowledge);
-  private readonly past = inject(Past);
-  private readonly settings = this.store.selectSignal(selectSettings);
   private readonly clipboard = inject(Clipboard);
   protected readonly deeds = deedsFrom('list');
   protected readonly buying = new Buying(this.deeds);
@@ -64,6 +63,10 @@ export class ListPage {
   private readonly kits = this.store.selectSignal(selectKits);
   private readonly stock = this.store.selectSignal(selectStock);
   protected readonly trouble = computed(() => this.deeds.trouble() ?? this.writing.trouble());
+  protected readonly costs = new Costs(
+    () => this.open(),
+    (line) => this.buying.nameOf(line),
+  );
   protected readonly said = signal<string | null>(null);
   protected readonly form = new FormGroup({
     words: new FormControl('', { nonNullable: true, validators: [said] }),
@@ -71,7 +74,6 @@ export class ListPage {
 
   constructor() {
     void this.knowledge.load();
-    this.past.want();
     this.writing.done.pipe(takeUntilDestroyed()).subscribe(() => this.form.reset());
   }
   private readonly open = computed(() => this.lines().filter((l) => l.state === 'open'));
@@ -98,22 +100,10 @@ export class ListPage {
       kit: this.buying.kitOf(line)?.id ?? null,
       kits: line.item ? this.kitChoices() : [],
       reason: line.reason,
-      cost: line.item ? money(this.costOf(line), this.currency()) : '',
+      cost: line.item ? money(this.costs.of(line), this.costs.currency()) : '',
       inAll: this.inAll(line),
       bar: this.buying.barOf(line),
     };
-  }
-  /** What a line costs at the least, by packs that were paid for before, else by the catalogue's level. */
-  private costOf({ item, amount, unit }: Shopping): number {
-    const c = this.knowledge.catalogue();
-    if (!c || !item) return 0;
-    const usual = { amount: usualPack(item, c).amount, price: c.products.get(item)?.price ?? c.tools.get(item)?.price };
-    const paid = this.stock().flatMap((s) =>
-      s.item === item && s.price && s.pack.unit === unit ? [{ amount: s.pack.amount, price: s.price }] : [],
-    );
-    const of = (p: { amount: number; price?: number | undefined }): number =>
-      (p.price ?? 0) * Math.max(1, Math.ceil(amount / p.amount));
-    return Math.min(...(paid.length ? paid : [usual]).map(of));
   }
   /** The sum of several lines of one thing: one pack may do for all of them. */
   private inAll({ item, unit }: Shopping): string | null {
@@ -121,30 +111,6 @@ export class ListPage {
     const sum = all.reduce((n, l) => n + l.amount, 0);
     return all.length > 1 ? `${figure(sum)}${unit === 'piece' ? '' : ` ${unit}`}` : null;
   }
-  protected readonly currency = computed(() => this.settings()?.currency ?? 'EUR');
-  protected readonly total = computed(() =>
-    money(
-      this.open().reduce((n, l) => n + this.costOf(l), 0),
-      this.currency(),
-    ),
-  );
-  protected readonly budget = typed(between(0, 1e6));
-  private readonly most = toSignal(this.budget.valueChanges, { initialValue: '' });
-  /** What is left out first where all of it is too much: what runs out last, and what was only wished for. */
-  protected readonly left = computed(() => {
-    const most = parseNumber(this.most());
-    const past = this.past.past();
-    if (most === null || !(most >= 0)) return null;
-    const lines = this.open().map((l) => {
-      const r = l.item && past ? runOutOf(l.item, this.stock(), past.weeks, past.planned[l.item]) : null;
-      const worth = r ? 1 + URGENT / (7 + r.likely_days) : l.reason === WANTED ? 1 : 2;
-      return { line: l, id: l.id, cost: Math.round(100 * this.costOf(l)), worth };
-    });
-    const { buy, leave } = withinBudget(lines, Math.floor(100 * most));
-    const name = (id: string): string => this.buying.nameOf(lines.find((x) => x.id === id)!.line);
-    const sum = lines.filter((x) => buy.includes(x.id)).reduce((n, x) => n + x.cost, 0) / 100;
-    return { names: [...leave].reverse().map(name).join(', '), sum: money(sum, this.currency()) };
-  });
   /** Bought or dropped lately: the last few, to be put back. */
   protected readonly gone = computed(() =>
     this.lines()
@@ -193,15 +159,25 @@ export class ListPage {
       `On the list: ${all.length} ${all.length === 1 ? 'thing' : 'things'} below par.`,
     );
   }
-  protected copy(): void {
-    const text = this.sections()
+  private text(): string {
+    return this.sections()
       .map((s) => [s.name, ...s.rows.map((r) => `- ${r.name}${r.amount ? `, ${r.amount}` : ''}`)].join('\n'))
       .join('\n\n');
-    this.said.set(this.clipboard.copy(text) ? 'Copied.' : 'The browser lets nothing be copied here.');
+  }
+  protected copy(): void {
+    this.said.set(this.clipboard.copy(this.text()) ? 'Copied.' : 'The browser lets nothing be copied here.');
+  }
+  protected readonly canShare = 'share' in navigator;
+  protected share(): void {
+    // closed without sharing is no fault
+    navigator.share({ title: 'To buy', text: this.text() }).catch(() => undefined);
+  }
+  protected async save(): Promise<void> {
+    const kit = (id: string | null): string => this.kits().find((k) => k.id === id)?.name ?? '';
+    const rows = this.sections().flatMap((s) =>
+      s.rows.map((r) => [r.name, String(r.line.amount), r.line.unit, s.name, r.line.shop ?? '', kit(r.kit), r.reason]),
+    );
+    await saveCsv([['name', 'amount', 'unit', 'section', 'shop', 'kit', 'why'], ...rows], 'To buy');
   }
 }
 const LATELY = 6;
-/** Somebody wished for it; nothing runs short. */
-const WANTED = 'wanted';
-/** What runs out today is worth ten times what lasts for long. */
-const URGENT = 63;
