@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { keptOf, type LogEntry, type LogFields, slimOf, standing, talliesOf } from '@dolly-tub/core';
+import { catalogue as catalogueForTests } from '../../core/checks/catalogue-for-tests';
+import {
+  type HousePast,
+  keptOf,
+  type LogEntry,
+  type LogFields,
+  pastOf,
+  slimOf,
+  standing,
+  talliesOf,
+} from '@dolly-tub/core';
 import { testServer, type TestServer } from './server';
 
 let s: TestServer;
@@ -170,5 +180,23 @@ describe('found by words', () => {
     expect(items[0].times).toBeGreaterThanOrEqual(items[1].times);
     expect(items.every((r: { share: number }) => r.share >= 0 && r.share <= 1)).toBe(true);
     expect((await s.call('GET', '/api/log/rates?since=2027-01-01T00:00:00Z')).body.items).toEqual([]);
+  });
+  test('what the whole log says of the things: the same as the core works out, anew after each deed and each taking back', async () => {
+    const { store } = s.app;
+    const past = async (): Promise<HousePast> => (await s.call('GET', '/api/log/past')).body;
+    const cloth = store.repos.stock.all().find((x) => x.item === 'microfibre-cloth')!;
+    const before = await past();
+    const h = { spots: store.repos.spots.all(), stock: store.repos.stock.all() };
+    expect(before).toEqual(pastOf(store.log.all(), h, clock.now, catalogueForTests));
+    expect(before.pieces[cloth.id]!.uses).toBeGreaterThan(10);
+    expect(Object.keys(before.weeks).length).toBeGreaterThan(3);
+    expect(before.planned['toilet-gel-citric']).toBeGreaterThan(0);
+    const wash = await s.call('POST', '/api/log', { kind: 'rinse', tools: [cloth.id], rinsed: 2, washed: true });
+    expect((await past()).pieces[cloth.id]).toMatchObject({ washes: before.pieces[cloth.id]!.washes + 1, faces: 0 });
+    await s.call('POST', '/api/log', { kind: 'undo', corrects: wash.body.id });
+    expect(await past()).toEqual(before);
+    const tool = store.repos.stock.all().find((x) => x.item === 'vacuum-floor')!;
+    await s.call('POST', '/api/log', { kind: 'note', text: 'Emptied.', tools: [tool.id], upkeep: 'vacuum-bag' });
+    expect((await past()).pieces[tool.id]!.upkept['vacuum-bag']).toBe(0);
   });
 });

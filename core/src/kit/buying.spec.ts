@@ -89,7 +89,7 @@ describe('within a budget', () => {
       { numRuns: runs(150) },
     ));
   test('large sums are counted coarser, and never passed', () => {
-    const wishes = Array.from({ length: 30 }, (_, i) => wish(String(i), 100_003 + i, 10 + i));
+    const wishes = Array.from({ length: 30 }, (_, i) => wish(String(i), 100_005, 10 + i));
     const { buy } = withinBudget(wishes, 1_000_000);
     expect(buy.reduce((n, id) => n + wishes[Number(id)]!.cost, 0)).toBeLessThanOrEqual(1_000_000);
     expect(buy.length).toBe(9);

@@ -122,6 +122,8 @@ describe('the wash', () => {
   test('what is still wet with something is rinsed first', () => {
     const wet = (id: string) => (id === 't' ? [{ product: 'chlorine-bleach', name: 'bleach', rinsed: false }] : []);
     expect(loadsOf(lives, h, wet, catalogue).loads.map((l) => l.rinse)).toEqual([[], ['bleach'], []]);
+    const rinsed = (id: string) => wet(id).map((m) => ({ ...m, rinsed: true }));
+    expect(loadsOf(lives, h, rinsed, catalogue).loads.map((l) => l.rinse)).toEqual([[], [], []]);
   });
   test('wash day comes before the first kind has no clean piece: by hand, 8 uses in 56 days of 2 faces of 32', () => {
     const uses = Array.from({ length: 8 }, (_, i) => clean(1 + i, 'c'));

@@ -191,6 +191,17 @@ describe('carrier by carrier', () => {
       { numRuns: runs(40) },
     );
   });
+  test('bleach for the specks and acid for the lime: two carriers, one after the other', async () => {
+    // each job with the one pair that does it
+    const two = [
+      [{ product: 'chlorine-bleach', tool: 'white-pad', effect: 1, harm: 1, dwell_min: 5 }],
+      [{ product: 'white-vinegar', tool: 'white-pad', effect: 1, harm: 1, dwell_min: 5 }],
+    ];
+    const own = ['chlorine-bleach', 'white-vinegar', 'white-pad'];
+    const { trips, open } = tripsOf(two, own, catalogue, await solverForTests());
+    expect(trips.map((t) => t.map((c) => c.job))).toEqual(expect.arrayContaining([[0], [1]]));
+    expect([trips.length, open]).toEqual([2, []]);
+  });
   test('a house with nothing takes nothing along', async () => {
     expect(tripsOf(pairs, [], catalogue, await solverForTests())).toEqual({ trips: [], open: [0, 1, 2, 3] });
   });
