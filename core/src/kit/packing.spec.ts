@@ -120,6 +120,48 @@ describe('what goes along', () => {
     expect(p.stops.map((s) => s.kit.id)).toEqual(['apron', 'sink']);
     expect(p.leave.map((s) => s.id)).toEqual(['bleach']);
   });
+  test('bleach and acid never on one spot, on its neighbour or with one piece on one day: the later one waits', () => {
+    const cloths = [
+      thing('c1', 'cotton-cloth', 'sink', { colourClass: 'B', onHand: 1 }),
+      thing('pad', 'white-pad', 'sink', { onHand: 1 }),
+      thing('brush', 'nylon-detail-brush', 'sink', { onHand: 1 }),
+      thing('v', 'white-vinegar', 'sink'),
+      thing('bleach', 'chlorine-bleach', 'bathshelf'),
+    ];
+    const beside = { spot: 'top2', relation: 'below', runoff: true } as never;
+    const spots = [
+      spot('tiles'),
+      spot('top2', { neighbours: [] }),
+      spot('edge', { neighbours: [beside] }),
+      spot('far'),
+    ];
+    const of = (...rows: [string, string, string][]) =>
+      packingOf(
+        rows.map(([, product, tool], i) => cover(i, product, tool)),
+        rows.map(([where]) => job(where)),
+        null,
+        { ...house(cloths), spots },
+        now,
+        catalogue,
+      );
+    // on one spot, with a tool each
+    const one = of(['tiles', 'white-vinegar', 'cotton-cloth'], ['tiles', 'chlorine-bleach', 'white-pad']);
+    expect(one.later).toEqual([{ job: 1, because: expect.stringMatching(/./) }]);
+    expect(one.stops.flatMap((s) => s.takes.map((t) => t.stock.id))).not.toContain('bleach');
+    // beside it, whichever of the two is named as the neighbour
+    expect(of(['top2', 'white-vinegar', 'cotton-cloth'], ['edge', 'chlorine-bleach', 'white-pad']).later).toHaveLength(
+      1,
+    );
+    expect(of(['edge', 'white-vinegar', 'cotton-cloth'], ['top2', 'chlorine-bleach', 'white-pad']).later).toHaveLength(
+      1,
+    );
+    // with one piece, far apart
+    const brush = 'nylon-detail-brush';
+    expect(of(['tiles', 'white-vinegar', brush], ['far', 'chlorine-bleach', brush]).later).toHaveLength(1);
+    // far apart, with a tool each: nothing meets
+    expect(of(['tiles', 'white-vinegar', 'cotton-cloth'], ['far', 'chlorine-bleach', 'white-pad']).later).toEqual([]);
+    expect(of(['tiles', 'white-vinegar', 'cotton-cloth'], ['tiles', 'dish-detergent', 'white-pad']).later).toEqual([]);
+  });
   test('one bottle for all of the round, the carrier’s own first; and its own cloths as long as they last', () => {
     const stock = [
       thing('d1', 'dish-detergent', 'bathshelf'),

@@ -1,8 +1,11 @@
 import type { Catalogue } from '../catalogue';
 import {
+  type Carrier,
   type CarrierSource,
+  drinks,
   isCarried,
   keptPlace,
+  meetsOn,
   type Kit,
   type Spot,
   type Stock,
@@ -37,6 +40,8 @@ export interface Packing {
   /** Taken out of the carrier before one goes: it must not meet what comes in. */
   leave: Stock[];
   refused: { job: number; because: string }[];
+  /** Jobs for another day: what they are done with must not meet what was used there, beside it or with the same piece. */
+  later: { job: number; because: string }[];
 }
 
 type House = Pick<CarrierSource, 'settings' | 'log' | 'spots' | 'kits' | 'stock' | 'rooms'>;
@@ -58,6 +63,8 @@ export function packingOf(
   const spots = new Map<string, Spot>(h.spots.map((s) => [s.id, s]));
   const takes = new Map<string, Take>();
   const refused: Packing['refused'] = [];
+  const later: Packing['later'] = [];
+  const today = new Today(h.spots, now, h.settings?.timeZone ?? 'UTC', catalogue);
   const take = (stock: Stock, job: number, only: Kept | null): void => {
     const key = `${stock.id} ${only}`;
     const had = takes.get(key);
@@ -80,6 +87,12 @@ export function packingOf(
       refused.push({ job, because });
       continue;
     }
+    const bar = product && today.bars(product, spot, `${piece.stock.id} ${only}`);
+    if (bar) {
+      later.push({ job, because: bar });
+      continue;
+    }
+    if (product) today.used(product, spot, `${piece.stock.id} ${only}`);
     take(piece.stock, job, only);
     if (pack) take(pack, job, null);
   }
@@ -101,7 +114,67 @@ export function packingOf(
       (a, b) =>
         Number(b.kit.id === carrier?.id) - Number(a.kit.id === carrier?.id) || wayOf(a.kit, h) - wayOf(b.kit, h),
     );
-  return { stops, leave, refused };
+  return { stops, leave, refused, later };
+}
+/** What a round has used so far, spot by spot and piece by piece; places are rinsed once after it; the gate is asked of what comes next. */
+class Today {
+  private readonly on = new Map<string, Set<string>>();
+  private readonly spots: ReadonlyMap<string, Spot>;
+  constructor(
+    spots: readonly Spot[],
+    private readonly now: Date,
+    private readonly timeZone: string,
+    private readonly catalogue: Catalogue,
+  ) {
+    this.spots = new Map(spots.map((s) => [s.id, s]));
+  }
+  used(product: string, spot: Spot | null, piece: string): void {
+    for (const key of [spot?.id, piece]) if (key) this.on.set(key, (this.on.get(key) ?? new Set()).add(product));
+  }
+  /** Why a product may not come onto a spot today, beside what was used there, on its neighbours, and with that piece. */
+  bars(product: string, spot: Spot | null, piece: string): string | null {
+    const beside = (spot?.neighbours ?? []).flatMap((n) => n.spot ?? []);
+    // what lies beside one spot has it beside itself
+    const back = [...this.spots.values()].flatMap((s) =>
+      s.neighbours?.some((n) => n.spot === spot?.id) ? [s.id] : [],
+    );
+    const places = [...new Set([...(spot ? [spot.id] : []), ...beside, ...back])];
+    for (const id of places) {
+      const s = this.spots.get(id);
+      const kinds = s?.kinds ?? [];
+      const carrier = {
+        kind: 'spot' as const,
+        porous: s ? drinks(s, this.catalogue) : true,
+        bowl: kinds.includes('bowl'),
+      };
+      const because = this.meets(this.on.get(id), product, carrier);
+      if (because) return because;
+    }
+    return this.meets(this.on.get(piece), product, { kind: 'tool', porous: true });
+  }
+  private meets(
+    there: ReadonlySet<string> | undefined,
+    product: string,
+    carrier: Pick<Carrier, 'kind' | 'porous' | 'bowl'>,
+  ): string | null {
+    if (!there?.size) return null;
+    const at = this.now.toISOString();
+    const met = [...there].map((p) => ({
+      product: p,
+      name: p,
+      daysAgo: 0,
+      at,
+      // between two spots of a round nobody rinses a cloth
+      ...(carrier.kind === 'tool' ? { rinsed: false } : { rinsed: true, times: 1, rinsedAt: at, rinsedDaysAgo: 0 }),
+    }));
+    const found = meetsOn({ id: '', name: '', where: '', ...carrier, met }, product, this.catalogue, {
+      now: at,
+      timeZone: this.timeZone,
+    });
+    return found && (found.gate.may === 'no' || found.gate.may === 'from')
+      ? (found.gate.because[0]?.text ?? found.because)
+      : null;
+  }
 }
 /** Spots that one clean piece of cloth does: folded to eight faces, two a spot. */
 const piecesOf = (t: Take, catalogue: Catalogue, there = Math.floor(t.stock.onHand)): number => {

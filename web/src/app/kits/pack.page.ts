@@ -144,6 +144,7 @@ export class PackPage {
         })),
         leave: p.leave.map((s) => capital(this.nameOf(s.item))),
         wear: guardsFor(products, profileOf(h, now), c).map((g) => g.text),
+        later: p.later.map((r) => ({ key: r.job, name: this.jobs()[r.job]!.name, because: r.because })),
         refused: p.refused.map((r) => ({ key: r.job, name: this.jobs()[r.job]!.name, because: r.because })),
       };
     });
