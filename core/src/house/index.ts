@@ -10,3 +10,4 @@ export * from './openings';
 export * from './outline';
 export * from './beside';
 export * from './table';
+export * from './list-table';

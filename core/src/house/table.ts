@@ -56,7 +56,7 @@ export function readTable(
   places: readonly Place[],
   catalogue: Catalogue,
 ): { rows: TableRow[]; problems: string[] } {
-  const [head, ...body] = rows.map((r) => r.map(plain));
+  const [head, ...body] = rows.map((r) => r.map(plainCell));
   if (!head || !body.length) return { rows: [], problems: ['The table is empty: a head, then a line a thing.'] };
   const at = new Map<Column, number>();
   for (const [i, cell] of head.entries()) {
@@ -78,7 +78,7 @@ export function readTable(
   };
 }
 /** A cell without blanks, and without the mark that keeps a spreadsheet from running it. */
-const plain = (cell: string): string => cell.trim().replace(/^'(?=[=+\-@\t\r])/, '');
+export const plainCell = (cell: string): string => cell.trim().replace(/^'(?=[=+\-@\t\r])/, '');
 
 function rowOf(cell: (c: Column) => string, line: number, places: readonly Place[], catalogue: Catalogue): TableRow {
   const problems: string[] = [];
@@ -158,7 +158,7 @@ const UNITS: Record<string, Stock['pack']['unit'] | undefined> = {
   pcs: 'piece',
 };
 /** A product or tool by its name, another name for it, or its id; whatever the case. */
-function byName(name: string, catalogue: Catalogue): { id: string; name: string } | null {
+export function byName(name: string, catalogue: Catalogue): { id: string; name: string } | null {
   const said = name.toLowerCase();
   for (const x of [...catalogue.products.values(), ...catalogue.tools.values()])
     if (x.id === said || [x.name, ...x.synonyms].some((n) => n.toLowerCase() === said)) return x;

@@ -19,3 +19,4 @@ export * from './buying';
 export * from './barcode';
 export * from './par';
 export * from './wishes';
+export * from './yearly';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { clashesOn, type Kit, massOf } from '@dolly-tub/core';
+import { bulkOf, clashesOn, type Kit, massOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -117,9 +117,12 @@ export class KitsPage {
     if (!kit || !c) return '';
     const most_g = kit.limits.mass_g;
     const kilograms = figure(massOf(this.here(), c) / 1000);
+    const most_mL = kit.limits.volume_mL;
+    const litres = most_mL ? [`about ${figure(bulkOf(this.here(), c) / 1000)} of ${figure(most_mL / 1000)} L`] : [];
     return [
       kit.kind,
       `about ${kilograms}${most_g ? ` of ${figure(most_g / 1000)}` : ''} kg`,
+      ...litres,
       `${this.here().length} things`,
     ].join(' · ');
   });

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { DAY_MS, parFor, runOutOf, type Stock, useFirst } from '@dolly-tub/core';
+import { DAY_MS, paperAgainstCloth, parFor, runOutOf, type Stock, useFirst } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { Past } from '../household/past';
 import { selectKits, selectSettings, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { figure, when } from '../shared/words';
+import { figure, money, when } from '../shared/words';
 
 const WEEKS_A_MONTH = 365.25 / 12 / 7;
 const WIDE = 260;
@@ -90,6 +90,15 @@ export class RunOutLine {
       level: p.level,
       says: `Keep ${figure(p.level)}${unit} here: ${figure(p.perWeek)}${unit} go a week${p.weeks < 8 ? `, and it keeps ${figure(p.weeks)} weeks` : ', eight weeks and a reserve'}${keeps === null ? '' : `. Now it is ${figure(keeps)}${unit}`}.`,
     };
+  });
+  /** Paper for a year against cloth that is washed. */
+  protected readonly yearly = computed(() => {
+    const [r, c] = [this.found(), this.knowledge.catalogue()];
+    const cloth = c && [...c.tools.values()].find((t) => t.cloth === 'woven' && t.usual);
+    const y = r && cloth && paperAgainstCloth(this.of().item, cloth.id, r.perWeek, c, this.of().price ?? null);
+    if (!y) return null;
+    const currency = this.settings()?.currency ?? null;
+    return `A year of it is about ${money(y.paper, currency)}; ${cloth.name}, washed, about ${money(y.cloth, currency)}.`;
   });
   protected keep(level: number): void {
     const { item, kit, pack } = this.of();

@@ -4,6 +4,7 @@ import { KIT_WORKER } from '../knowledge/thinking';
 import { SpotWorker } from '../testing/kit-worker';
 import { By } from '@angular/platform-browser';
 import { ListPage } from './list.page';
+import { ListTable } from './list-table';
 import { Scan } from './scan';
 
 const line = (id: string, more: object) => ({
@@ -169,5 +170,30 @@ describe('a code of a pack', () => {
     await read('6291041500213');
     expect(p.text('dt-scan')).toMatch(/One white vinegar more, onto/);
     expect(p.api.written).toHaveLength(2);
+  });
+});
+
+describe('a list from a table', () => {
+  const bring = async (text: string) => {
+    const p = await list();
+    const table = p.fixture.debugElement.query(By.directive(ListTable)).componentInstance as ListTable;
+    await table.open({ size: text.length, text: () => Promise.resolve(text) } as Blob);
+    await p.settle();
+    return p;
+  };
+  test('semicolons, a mark at the beginning and decimal commas; all lines as one deed', async () => {
+    const p = await bring('\uFEFFname;amount;unit\nwhite vinegar;1000;mL\nlight bulbs;2,5;\n');
+    expect(p.text('dt-list-table')).toMatch(/All 2 rows can come in/);
+    await p.press(/^Put all 2 on the list/);
+    expect(p.api.written[0]).toMatchObject({
+      kind: 'edit',
+      edits: [{ fields: { item: 'white-vinegar', amount: 1000 } }, { fields: { words: 'light bulbs', amount: 2.5 } }],
+    });
+  });
+  test('one wrong row and none comes in', async () => {
+    const p = await bring('name,amount\nsoda,1\nvinegar,many\n');
+    expect(p.text('dt-list-table')).toMatch(/1 of 2 rows want changing.*“many” is no amount/);
+    await p.press(/^Put all 2 on the list/);
+    expect(p.api.written).toEqual([]);
   });
 });

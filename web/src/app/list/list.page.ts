@@ -22,6 +22,7 @@ import { capital, figure, money } from '../shared/words';
 import { Costs, WANTED } from './costs';
 import { LineEdit } from './line-edit';
 import { LineThink } from './line-think';
+import { ListTable } from './list-table';
 import { Scan } from './scan';
 
 /** Sections in which a shop has things; what is written there by others keeps its own name. */
@@ -36,6 +37,7 @@ const ANY_SHOP = 'any shop';
   imports: [
     LineEdit,
     LineThink,
+    ListTable,
     MatButtonToggle,
     MatButtonToggleGroup,
     MatIcon,
