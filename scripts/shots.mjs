@@ -63,7 +63,20 @@ const views = [
 ];
 const wanted = args.length
   ? views.filter(([n]) => args.includes(n))
-  : views.filter(([n]) => !['mix-fine', 'mix-air', 'choose-compare', 'choose-phone', 'kits-dark-phone', 'job-list', 'own', 'job-phone', 'find-phone'].includes(n));
+  : views.filter(
+      ([n]) =>
+        ![
+          'mix-fine',
+          'mix-air',
+          'choose-compare',
+          'choose-phone',
+          'kits-dark-phone',
+          'job-list',
+          'own',
+          'job-phone',
+          'find-phone',
+        ].includes(n),
+    );
 const server = await startServer({
   dataDir: mkdtempSync(join(tmpdir(), 'dolly-shots-')),
   env: { DEMO_NOW: '2026-11-25T10:30:00Z' },
