@@ -3,20 +3,28 @@ import type { Pair } from '../method';
 import { coverOf } from './smallest';
 import { PairTable, sumOf } from './table';
 
-/** A kit on the way from the smallest to the best: how many things, and the harm of its jobs done with it, 0–1 each. */
+/** What a kit gets better in: wear of the surfaces (0–1), or minutes that its jobs wait. */
+export type CurveOf = 'harm' | 'minutes';
+/** A kit on the way from the smallest to the best: how many things, and how its jobs come off with it. */
 export interface CurvePoint {
   items: string[];
   /** What came to it last; null at the smallest. */
   added: string | null;
-  /** Mean harm of the jobs that it serves, each at its gentlest. */
-  harm: number;
+  /** Mean over the jobs that it serves, each at its best. */
+  value: number;
 }
 /** Less than that nobody notices. */
-const WORTH = 0.002;
+const WORTH: Record<CurveOf, number> = { harm: 0.002, minutes: 0.25 };
+/** Minutes as a share of more than anything waits, since an open job counts as one. */
+const LONGEST_min = 100_000;
+const OF: Record<CurveOf, { share: (p: Pair) => number; of: number }> = {
+  harm: { share: (p) => p.harm, of: 1 },
+  minutes: { share: (p) => p.dwell_min / LONGEST_min, of: LONGEST_min },
+};
 const MOST_MORE = 8;
 
 /**
- * From a kit on, one thing more at a time, each the one that makes its jobs gentlest, until nothing more is worth having.
+ * From a kit on, one thing more at a time, each the one that makes its jobs gentlest (or quickest), until nothing more is worth having.
  * Never beside what it must be kept apart from.
  */
 export function curveFrom(
@@ -24,7 +32,9 @@ export function curveFrom(
   pairs: readonly (readonly Pair[])[],
   apartFrom: number,
   catalogue: Catalogue,
+  measure: CurveOf = 'harm',
 ): CurvePoint[] {
+  const { share, of } = OF[measure];
   const cover = coverOf(pairs, 'items', apartFrom, catalogue);
   const at = new Map(cover.names.map((n, i) => [n, i]));
   const clashes = cover.names.map(() => new Set<number>());
@@ -32,24 +42,27 @@ export function curveFrom(
     clashes[a]!.add(b);
     clashes[b]!.add(a);
   }
-  const table = new PairTable(pairs, at);
+  const table = new PairTable(
+    pairs.map((ps) => ps.map((p) => ({ ...p, harm: share(p) }))),
+    at,
+  );
   const mean = (harms: Float64Array): number => {
     const { done, harm } = sumOf(harms);
-    return done ? (harm - (harms.length - done)) / done : 0;
+    return done ? (of * (harm - (harms.length - done))) / done : 0;
   };
   let now = new Set(kit.map((x) => at.get(x)!));
-  const out: CurvePoint[] = [{ items: [...kit], added: null, harm: mean(table.harms(now)) }];
+  const out: CurvePoint[] = [{ items: [...kit], added: null, value: mean(table.harms(now)) }];
   for (let more = 0; more < MOST_MORE; more++) {
     const harms = table.harms(now);
-    let best: { i: number; harm: number } | null = null;
+    let best: { i: number; value: number } | null = null;
     for (let i = 0; i < cover.names.length; i++) {
       if (now.has(i) || [...clashes[i]!].some((c) => now.has(c))) continue;
       const h = mean(table.withItem(harms, now, i));
-      if (!best || h < best.harm - 1e-12) best = { i, harm: h };
+      if (!best || h < best.value - 1e-9) best = { i, value: h };
     }
-    if (!best || best.harm > out.at(-1)!.harm - WORTH) break;
+    if (!best || best.value > out.at(-1)!.value - WORTH[measure]) break;
     now = new Set([...now, best.i]);
-    out.push({ items: [...now].map((i) => cover.names[i]!).sort(), added: cover.names[best.i]!, harm: best.harm });
+    out.push({ items: [...now].map((i) => cover.names[i]!).sort(), added: cover.names[best.i]!, value: best.value });
   }
   return out;
 }

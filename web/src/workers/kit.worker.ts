@@ -14,6 +14,7 @@ import {
   type KitCover,
   type KitGoal,
   type KitReview,
+  type CurveOf,
   type MilpSolver,
   movesApart,
   type OtherKit,
@@ -52,7 +53,7 @@ export type KitSays =
   | { says: 'read'; done: number; of: number }
   | { says: 'better'; kit: SmallestKit }
   | { says: 'today'; done: number[]; help: Help[] }
-  | { says: 'smallest'; kit: SmallestKit; curve: CurvePoint[]; inTheWay: Record<number, InTheWay[]> }
+  | { says: 'smallest'; kit: SmallestKit; curves: Record<CurveOf, CurvePoint[]>; inTheWay: Record<number, InTheWay[]> }
   | { says: 'review'; review: KitReview; moves: Parting[] }
   | { says: 'packed'; trips: KitCover[][]; open: number[] }
   | { says: 'instead'; jobs: number[]; instead: Instead[] }
@@ -97,7 +98,15 @@ async function answer(q: KitAsk): Promise<void> {
     say({ says: 'better', kit: so_far }),
   );
   const inTheWay = waysOf(kit.impossible, at.jobs, catalogue);
-  say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, catalogue), inTheWay });
+  say({
+    says: 'smallest',
+    kit,
+    curves: {
+      harm: curveFrom(kit.items, pairs, APART, catalogue),
+      minutes: curveFrom(kit.items, pairs, APART, catalogue, 'minutes'),
+    },
+    inTheWay,
+  });
 }
 /** Wishes that stand in the way of jobs that nothing does. */
 function waysOf(

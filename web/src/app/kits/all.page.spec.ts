@@ -74,6 +74,14 @@ describe('cloths and tools of a kit', () => {
     const p = await open(KitsPage, { kit: demoId(3, 6) });
     expect(p.text('dt-shelf')).toMatch(/in front, as you look down.*right pocket, right hand.*at the back/);
   });
+  test('a caddy with pockets that are for something is drawn as it is carried', async () => {
+    const p = await open(KitsPage, { kit: demoId(3, 5) }, (rows) => {
+      const places = rows.tables['kits']!.find((k) => k.id === demoId(3, 5))!['places'] as Record<string, unknown>[];
+      places[0]!['zone'] = 'ready';
+      places[1]!['zone'] = 'long';
+    });
+    expect(p.text('dt-shelf')).toMatch(/as you carry it.*caddy, right hand.*hanging outside/);
+  });
   test('for a left hand the other way round', async () => {
     const p = await open(KitsPage, { kit: demoId(3, 6) }, (rows) => {
       rows.tables['kits']!.find((k) => k.id === demoId(3, 6))!['mirrored'] = true;

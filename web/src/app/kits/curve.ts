@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { CurvePoint } from '@dolly-tub/core';
+import type { CurvePoint, CurveOf } from '@dolly-tub/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Knowledge } from '../knowledge/knowledge';
@@ -10,7 +10,9 @@ const WIDE = 320;
 const HIGH = 170;
 const EDGE = { left: 44, right: 14, top: 12, bottom: 30 };
 
-/** From the smallest kit to the best: things along, wear of the surfaces up; each point opens its kit. */
+const WORDS: Record<CurveOf, string> = { harm: 'Wear of the surfaces', minutes: 'Waiting' };
+
+/** From the smallest kit to the best: things along, wear or waiting up; each point opens its kit. */
 @Component({
   selector: 'dt-curve',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -21,7 +23,12 @@ const EDGE = { left: 44, right: 14, top: 12, bottom: 30 };
 export class Curve {
   private readonly knowledge = inject(Knowledge);
   readonly points = input.required<readonly CurvePoint[]>();
+  readonly measure = input<CurveOf>('harm');
   readonly at = input(0);
+  protected readonly word = computed(() => WORDS[this.measure()]);
+  private says(value: number): string {
+    return this.measure() === 'harm' ? `${figure(value * 100)} %` : `${figure(value)} min`;
+  }
   readonly opened = output<number>();
   protected readonly edge = EDGE;
   protected readonly floor = HIGH - EDGE.bottom;
@@ -31,7 +38,7 @@ export class Curve {
     const counts = points.map((p) => p.items.length);
     return {
       x: scaleLinear([Math.min(...counts), Math.max(...counts)], [EDGE.left + 10, this.right - 10]),
-      y: scaleLinear([0, Math.max(...points.map((p) => p.harm), 0.01)], [this.floor, EDGE.top]),
+      y: scaleLinear([0, Math.max(...points.map((p) => p.value), 0.01)], [this.floor, EDGE.top]),
     };
   });
   protected readonly dots = computed(() => {
@@ -41,9 +48,9 @@ export class Curve {
     return this.points().map((p, i) => ({
       i,
       x: x(p.items.length),
-      y: y(p.harm),
+      y: y(p.value),
       count: p.items.length,
-      wear: `${figure(p.harm * 100)} %`,
+      value: this.says(p.value),
       name: p.added ? `+ ${name(p.added)}` : 'the smallest',
     }));
   });
@@ -55,10 +62,10 @@ export class Curve {
   );
   protected readonly ticks = computed(() => {
     const { y } = this.scales();
-    return y.ticks(3).map((v) => ({ v, y: y(v), says: percent(v) }));
+    return y.ticks(3).map((v) => ({ v, y: y(v), says: this.measure() === 'harm' ? percent(v) : String(v) }));
   });
   protected readonly describe = computed(() => {
     const [first, last] = [this.dots()[0], this.dots().at(-1)];
-    return `Wear of the surfaces falls from ${first?.wear} with ${first?.count} things to ${last?.wear} with ${last?.count}.`;
+    return `${this.word()} falls from ${first?.value} with ${first?.count} things to ${last?.value} with ${last?.count}.`;
   });
 }

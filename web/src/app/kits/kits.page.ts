@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { bulkOf, clashesOn, type Kit, massOf } from '@dolly-tub/core';
+import { bulkOf, clashesOn, isCarried, type Kit, massOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -78,6 +78,7 @@ export class KitsPage {
   /** What a rung needs: /kits/:kit?needs=a,b */
   readonly needs = input<string | undefined>();
   protected readonly capital = capital;
+  protected readonly carried = isCarried;
 
   constructor() {
     void this.knowledge.load();

@@ -50,6 +50,11 @@ describe('the least that does it', () => {
     const first = count();
     await p.press(new RegExp(`^${first + 1}:`), 'dt-curve button');
     expect(count()).toBe(first + 1);
+    await p.press(/^waiting$/, 'mat-button-toggle button');
+    expect(p.text('[aria-labelledby=curve-title]')).toMatch(
+      /waiting up, on the mean of its jobs.* min|makes nothing quicker/,
+    );
+    expect(count()).toBe(first);
     await p.press(/^least money/, 'mat-button-toggle button');
     expect(p.text('.kit [role=status]')).toMatch(/About €[\d.]+\./);
   });

@@ -8,6 +8,7 @@ import {
   jobsOfRooms,
   type Kept,
   type KitGoal,
+  type CurveOf,
   ownedBy,
   placesOf,
   type SpotJob,
@@ -79,6 +80,12 @@ export class LeastPage {
     });
   });
   private readonly own = computed(() => ownedBy(this.household()));
+  protected readonly measure = signal<CurveOf>('harm');
+  protected readonly curve = computed(() => this.thinking.curves()[this.measure()]);
+  protected by(measure: CurveOf): void {
+    this.measure.set(measure);
+    this.point.set(null);
+  }
   /** A point of the curve that was opened; null at the smallest. */
   protected readonly point = signal<number | null>(null);
 
@@ -102,7 +109,7 @@ export class LeastPage {
     const [kit, c] = [this.thinking.kit(), this.knowledge.catalogue()];
     if (!kit || !c) return null;
     const at = this.point();
-    const items = at === null ? kit.items : (this.thinking.curve()[at]?.items ?? kit.items);
+    const items = at === null ? kit.items : (this.curve()[at]?.items ?? kit.items);
     const own = new Set(this.own());
     const places = placesOf(kit.covers, this.jobs(), c);
     return items

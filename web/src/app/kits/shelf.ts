@@ -33,6 +33,8 @@ interface Panel {
   /** Front or back as it is worn; empty where boards stand one below the other. */
   name: string;
   back: boolean;
+  /** Worn, not carried by a handle. */
+  apron: boolean;
   boards: readonly Board[];
 }
 
@@ -54,17 +56,25 @@ export class Shelf {
   readonly picked = input<string | null>(null);
   /** Items that must be kept apart, two and two. */
   readonly apart = input<readonly (readonly string[])[]>([]);
-  /** It is worn: drawn from the front and from the back. */
-  readonly worn = input(false);
+  /** An apron is worn, a caddy carried: drawn from the front, and what is behind or hangs outside; a shelf is neither. */
+  readonly worn = input<'apron' | 'caddy' | null>(null);
   /** For a left hand. */
   readonly mirrored = input(false);
   protected readonly panels = computed<Panel[]>(() => {
     const all = this.boards();
-    if (!this.worn() || !all.some((b) => b.zone)) return [{ name: '', back: false, boards: all }];
+    const worn = this.worn();
+    const plain: Panel = { name: '', back: false, apron: false, boards: all };
+    if (!worn || !all.some((b) => b.zone)) return [plain];
+    const apron = worn === 'apron';
     return [
-      { name: 'in front, as you look down', back: false, boards: all.filter((b) => b.zone && !b.back) },
-      { name: 'at the back', back: true, boards: all.filter((b) => b.back) },
-      { name: '', back: false, boards: all.filter((b) => !b.zone) },
+      {
+        name: apron ? 'in front, as you look down' : 'as you carry it',
+        back: false,
+        apron,
+        boards: all.filter((b) => b.zone && !b.back),
+      },
+      { name: apron ? 'at the back' : 'hanging outside', back: true, apron, boards: all.filter((b) => b.back) },
+      { ...plain, boards: all.filter((b) => !b.zone) },
     ].filter((p) => p.boards.length);
   });
   readonly pick = output<string>();

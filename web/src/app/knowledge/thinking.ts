@@ -7,6 +7,7 @@ import type {
   KitCover,
   KitGoal,
   KitReview,
+  CurveOf,
   OtherKit,
   Parting,
   Profile,
@@ -24,6 +25,7 @@ export const KIT_WORKER = new InjectionToken<() => Promise<() => Worker>>('kit w
 /** Where the solver lies; it is fetched by the worker when it is first needed. */
 const WASM = '/highs.wasm';
 const TIME_s = 30;
+const NO_CURVES: Record<CurveOf, readonly CurvePoint[]> = { harm: [], minutes: [] };
 
 /** What a worker finds out about kits: the smallest, the curve from it, what a kit lacks. Made within a component. */
 export class Thinking {
@@ -35,7 +37,8 @@ export class Thinking {
   readonly running = signal(false);
   readonly read = signal<{ done: number; of: number }>({ done: 0, of: 0 });
   readonly kit = signal<SmallestKit | null>(null);
-  readonly curve = signal<readonly CurvePoint[]>([]);
+  /** From the smallest kit on, by what it gets better in. */
+  readonly curves = signal<Readonly<Record<CurveOf, readonly CurvePoint[]>>>(NO_CURVES);
   /** Wishes of the household that stand in the way of jobs that nothing does, by their number. */
   readonly inTheWay = signal<Readonly<Record<number, readonly InTheWay[]>>>({});
   readonly review = signal<{ review: KitReview; moves: readonly Parting[] } | null>(null);
@@ -93,7 +96,7 @@ export class Thinking {
     this.stop();
     this.wrong.set(null);
     this.kit.set(null);
-    this.curve.set([]);
+    this.curves.set(NO_CURVES);
     this.review.set(null);
     this.today.set(null);
     this.packed.set(null);
@@ -126,7 +129,7 @@ export class Thinking {
     if (m.says === 'packed') return this.packed.set(m);
     if (m.says === 'review') return this.review.set(m);
     this.kit.set(m.kit);
-    this.curve.set(m.curve);
+    this.curves.set(m.curves);
     this.inTheWay.set(m.inTheWay);
   }
 }

@@ -65,6 +65,14 @@ export class SpotWorker {
     const inTheWay = Object.fromEntries(
       kit.impossible.map((j) => [j, wishesOver(ask.jobs[j]!.question, ask.jobs[j]!.context, ask.catalogue)]),
     );
-    say({ says: 'smallest', kit, curve: curveFrom(kit.items, pairs, APART, ask.catalogue), inTheWay });
+    say({
+      says: 'smallest',
+      kit,
+      curves: {
+        harm: curveFrom(kit.items, pairs, APART, ask.catalogue),
+        minutes: curveFrom(kit.items, pairs, APART, ask.catalogue, 'minutes'),
+      },
+      inTheWay,
+    });
   }
 }
