@@ -30,6 +30,7 @@ import type {
   PieceClass,
   Phrase,
   RecipeWord,
+  Rescue,
   Storing,
   Upkeep,
   UsualMark,
@@ -102,6 +103,7 @@ export interface RawCatalogue {
   recipewords: RecipeWord[];
   usualmarks: UsualMark[];
   upkeep: Upkeep[];
+  rescues: Rescue[];
   storing: Storing[];
   families: Family[];
   languages: Language[];

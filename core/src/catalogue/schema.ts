@@ -1349,6 +1349,18 @@ export const StoringSchema = Type.Object(
   },
   { additionalProperties: false },
 );
+/** A cloth gone wrong: how it shows, what it is, what may help, and what becomes of it else. */
+export const RescueSchema = Type.Object(
+  {
+    ...Named,
+    loads: Type.Array(oneOf(['microfibre', 'cotton']), { minItems: 1 }),
+    says: Type.String(),
+    /** Nothing helps where it is not there. */
+    does: Type.Optional(Type.String()),
+    else: Type.String(),
+  },
+  { additionalProperties: false },
+);
 /** What falls due on a tool after so many uses; above 120 mg/L of hardness after as many fewer as the water is harder. */
 export const UpkeepSchema = Type.Object(
   {
@@ -1466,6 +1478,7 @@ export type Condition = Static<typeof ConditionSchema>;
 export type Resident = Static<typeof ResidentSchema>;
 export type Phrase = Static<typeof PhraseSchema>;
 export type Storing = Static<typeof StoringSchema>;
+export type Rescue = Static<typeof RescueSchema>;
 export type Upkeep = Static<typeof UpkeepSchema>;
 export type UsualMark = Static<typeof UsualMarkSchema>;
 export type RecipeWord = Static<typeof RecipeWordSchema>;
@@ -1519,6 +1532,7 @@ export const catalogueSchemas = {
   recipewords: RecipeWordSchema,
   usualmarks: UsualMarkSchema,
   upkeep: UpkeepSchema,
+  rescues: RescueSchema,
   storing: StoringSchema,
   families: FamilySchema,
   languages: LanguageSchema,

@@ -8,6 +8,7 @@ import {
   loadsOf,
   type LogEntry,
   pastOf,
+  rescuesFor,
   type Spot,
   type Stock,
   upkeepDue,
@@ -138,6 +139,14 @@ describe('the wash', () => {
       ['cotton-cloth', 7],
       ['blind-duster', 4],
     ]));
+});
+
+test('a cloth gone wrong has a rescue or an end, of its own kind; a brush has neither', () => {
+  const of = (id: string) => rescuesFor(catalogue.tools.get(id)!, catalogue).map((r) => r.id);
+  expect(of('microfibre-cloth')).toContain('hard-edges');
+  expect(of('cotton-cloth')).not.toContain('hard-edges');
+  expect(of('cotton-cloth')).toContain('smells-damp');
+  expect(of('squeegee')).toEqual([]);
 });
 
 describe('upkeep', () => {

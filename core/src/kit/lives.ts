@@ -1,4 +1,4 @@
-import { type Catalogue, productClasses, type Tool, type Upkeep } from '../catalogue';
+import { type Catalogue, productClasses, type Rescue, type Tool, type Upkeep } from '../catalogue';
 import { HARD_MGL } from '../house';
 import type { Kit, Stock } from '../household';
 import type { HousePast, PiecePast } from './past';
@@ -139,6 +139,10 @@ export function washDay(lives: readonly Life[], past: HousePast): { days: number
   }
   return best;
 }
+
+/** What may have gone wrong with a cloth of that kind, and what helps; none for what is not washed. */
+export const rescuesFor = (tool: Tool, catalogue: Catalogue): Rescue[] =>
+  [...catalogue.rescues.values()].filter((r) => tool.launders && r.loads.includes(tool.launders.load));
 
 /** Upkeep of a tool that is due, or soon: how many uses over (negative: still to come). */
 export interface Due {

@@ -1,12 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { discardOf, leftByWeight, type LogFields, oddAmount, parseNumber, usualTare } from '@dolly-tub/core';
+import {
+  discardOf,
+  leftByWeight,
+  type LogFields,
+  oddAmount,
+  parseNumber,
+  rescuesFor,
+  usualTare,
+} from '@dolly-tub/core';
 import { deedsFrom } from '../household/deeds';
 import { Knowledge } from '../knowledge/knowledge';
 import { selectSettings } from '../household/state';
@@ -32,6 +41,7 @@ import type { Thing } from './shelf';
     SourceNote,
     MatButton,
     MatFormFieldModule,
+    MatExpansionModule,
     MatInputModule,
     ReactiveFormsModule,
     RouterLink,
@@ -76,6 +86,12 @@ export class ThingPanel {
   protected readonly isProduct = computed(
     () => this.knowledge.catalogue()?.products.has(this.thing().stock.item) ?? false,
   );
+  /** Of a cloth: what may have gone wrong with it. */
+  protected readonly rescues = computed(() => {
+    const c = this.knowledge.catalogue();
+    const tool = c?.tools.get(this.thing().stock.item);
+    return c && tool ? rescuesFor(tool, c) : [];
+  });
   /** Of a tool: how it is washed and dried. */
   protected readonly care = computed(() => {
     const wash = this.knowledge.catalogue()?.tools.get(this.thing().stock.item)?.wash;

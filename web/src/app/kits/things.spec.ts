@@ -189,5 +189,9 @@ describe('a thing that is gone', () => {
   test('a cloth is no product: nothing is said of drains', async () => {
     const p = await panel('microfibre-cloth');
     expect(p.fixture.nativeElement.textContent).not.toMatch(/Throw away/);
+    // a cloth has something else: what may have gone wrong with it
+    expect(p.text('mat-expansion-panel')).toMatch(
+      /Is something wrong with it\?.*A drop of water stays on it.*no softener|without softener/,
+    );
   });
 });
