@@ -404,7 +404,7 @@ export const ToolSchema = Type.Object({
   /** It goes into the machine: at so many degrees, in which load, and so long until it is dry. */
   launders: Type.Optional(
     Type.Object(
-      { max_C: Type.Number(), load: oneOf(['microfibre', 'cotton']), dry_h: Type.Number() },
+      { max_C: Type.Number(), load: oneOf(['microfibre', 'woven']), dry_h: Type.Number() },
       { additionalProperties: false },
     ),
   ),
@@ -1353,7 +1353,7 @@ export const StoringSchema = Type.Object(
 export const RescueSchema = Type.Object(
   {
     ...Named,
-    loads: Type.Array(oneOf(['microfibre', 'cotton']), { minItems: 1 }),
+    loads: Type.Array(oneOf(['microfibre', 'woven']), { minItems: 1 }),
     says: Type.String(),
     /** Nothing helps where it is not there. */
     does: Type.Optional(Type.String()),
