@@ -138,9 +138,14 @@ export async function buildWeb() {
   await packFiles(join(root, 'dist/web/browser'));
   return 0;
 }
-/** Beside each text its compressed forms, as small as they get: packed once here, sent as they are by the server. */
+/**
+ * Beside each file that never changes under its name its compressed forms, as small as they get: packed once here, sent as
+ * they are by the server. The service worker keeps its name from build to build, and is packed when it is asked for.
+ */
 async function packFiles(dir) {
-  const texts = readdirSync(dir).filter((f) => /\.(js|css|svg|wasm)$/.test(f) && statSync(join(dir, f)).size > 2048);
+  const texts = readdirSync(dir).filter(
+    (f) => /[-.][A-Z0-9]{8}\.(js|css|svg)$|\.wasm$/i.test(f) && statSync(join(dir, f)).size > 2048,
+  );
   await Promise.all(
     texts.map(async (f) => {
       const plain = readFileSync(join(dir, f));
