@@ -101,6 +101,7 @@ export class KitEdit {
       });
     });
   }
+  protected zoneName = (id: string): string => ZONES.find((z) => z.id === id)?.name ?? 'anything';
   protected more(): void {
     this.form.controls.places.push(placeForm({ id: uuidv7(), name: '', row: 0, heightBand: 'low', locked: false }));
     this.form.markAsDirty();
