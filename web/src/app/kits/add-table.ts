@@ -58,7 +58,14 @@ export class AddTable {
     if (!c || !read) return [];
     const there = this.here().flatMap((s) => (s.onHand > 0 ? [s.item] : []));
     const things = read.rows.flatMap((r) => (r.thing ? [r.thing] : []));
-    const { left } = apartFrom(things, there, profileOf(this.household(), this.clock.minute()), c, this.kit().places);
+    const { left } = apartFrom(
+      things,
+      there,
+      profileOf(this.household(), this.clock.minute()),
+      c,
+      this.kit().places,
+      this.kit().kind,
+    );
     return read.rows.map((r) => {
       const bar = r.thing && left.find((x) => x.item === r.thing!.item);
       const amount = r.thing ? `${figure(r.thing.onHand)} of ${figure(r.thing.pack.amount)} ${r.thing.pack.unit}` : '';

@@ -94,7 +94,14 @@ export class AddThings {
     });
     const there = this.here().flatMap((s) => (s.onHand > 0 ? [s.item] : []));
     const things = listed.flatMap((l) => (l.thing ? [l.thing] : []));
-    const { left } = apartFrom(things, there, profileOf(this.household(), this.clock.minute()), c);
+    const { left } = apartFrom(
+      things,
+      there,
+      profileOf(this.household(), this.clock.minute()),
+      c,
+      this.kit().places,
+      this.kit().kind,
+    );
     return listed.map((l) => {
       const bar = l.thing && left.find((x) => x.item === l.thing!.item);
       return {

@@ -139,6 +139,8 @@ describe('when it runs out', () => {
       }
     });
     expect(p.text('dt-run-out')).toMatch(/Lasts to about .*\(.* to .*\), at [\d.]+ mL a week/);
+    // 2 670 mL at less than 40 a week last more than a year: the year is said
+    expect(p.text('dt-run-out')).toMatch(/Lasts to about [A-Z][a-z]+ 202[78]/);
     expect(p.text('dt-run-out')).toMatch(/Buy when \d+ mL are left/);
   });
   test('what was hardly used says nothing', async () => {

@@ -17,6 +17,10 @@ const TOP = 8;
 const FLOOR = 64;
 /** Further ahead than two years nobody plans. */
 const MOST_DAYS = 730;
+/** Weeks that stand on a shelf where it keeps so long. */
+const EIGHT = 8;
+/** From so many days ahead the month and its year are said, not the day. */
+const NAMES_YEAR = 180;
 /** A name of a day under the line, kept within the drawing. */
 const WORDS = 34;
 
@@ -50,7 +54,11 @@ export class RunOutLine {
   private day(days: number): string {
     if (days > MOST_DAYS) return 'more than two years on';
     const s = this.settings();
-    return when(new Date(this.clock.minute().getTime() + days * DAY_MS).toISOString(), s?.timeZone, s?.locale, false);
+    const at = new Date(this.clock.minute().getTime() + days * DAY_MS);
+    // a day without its year would be read as one of this year
+    if (days > NAMES_YEAR)
+      return new Intl.DateTimeFormat(s?.locale, { timeZone: s?.timeZone, month: 'long', year: 'numeric' }).format(at);
+    return when(at.toISOString(), s?.timeZone, s?.locale, false);
   }
   protected readonly says = computed(() => {
     const r = this.found();
@@ -86,9 +94,12 @@ export class RunOutLine {
         ?.par.find((x) => x.item === item)?.level ?? null;
     if (!p || p.level === keeps) return null;
     const unit = pack.unit === 'piece' ? '' : ` ${pack.unit}`;
+    const amount = (x: number): string => `${figure(x)}${unit}`;
+    const reaches = p.weeks < EIGHT ? `and it keeps ${figure(p.weeks)} weeks` : 'eight weeks and a reserve';
+    const now = keeps === null ? '' : ` Now it is ${amount(keeps)}.`;
     return {
       level: p.level,
-      says: `Keep ${figure(p.level)}${unit} here: ${figure(p.perWeek)}${unit} go a week${p.weeks < 8 ? `, and it keeps ${figure(p.weeks)} weeks` : ', eight weeks and a reserve'}${keeps === null ? '' : `. Now it is ${figure(keeps)}${unit}`}.`,
+      says: `Keep ${amount(p.level)} here: ${amount(p.perWeek)} go a week, ${reaches}.${now}`,
     };
   });
   /** Paper for a year against cloth that is washed. */

@@ -17,11 +17,11 @@ import { between, dateOf, dayOf, numberIn, said, typed } from '../shared/valid';
 import { guardForm } from '../shared/unsaved';
 
 /** Words for how a pack feels in the hand. */
-const FEELS = {
-  shape: ['round', 'square', 'flat', 'with a waist', 'a bag'],
-  size: ['fits in the hand', 'larger than the hand', 'for two hands'],
-  cap: ['screw cap', 'flip cap', 'trigger', 'pump', 'child-proof cap', 'lid'],
-} as const;
+const FEELS = [
+  { field: 'shape', words: ['round', 'square', 'flat', 'with a waist', 'a bag'] },
+  { field: 'size', words: ['fits in the hand', 'larger than the hand', 'for two hands'] },
+  { field: 'cap', words: ['screw cap', 'flip cap', 'trigger', 'pump', 'child-proof cap', 'lid'] },
+] as const;
 /** What nobody said of a pack that is told by touch otherwise. */
 const UNSAID = 'not said';
 const feltAs = (x: string | undefined): string => (x && x !== UNSAID ? x : '');
