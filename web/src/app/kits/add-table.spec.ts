@@ -6,7 +6,7 @@ import { AddTable } from './add-table';
 const kit = demoRows().tables['kits']!.find((k) => k['id'] === demoId(3, 5)) as unknown as Kit;
 const start = async (csv: string) => {
   const p = await open(AddTable, { kit, here: [] });
-  await p.fixture.componentInstance.open({ size: csv.length, text: () => Promise.resolve(csv) } as Blob);
+  await p.fixture.componentInstance.file.open({ size: csv.length, text: () => Promise.resolve(csv) } as Blob);
   await p.settle();
   return p;
 };

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import {
@@ -18,7 +18,8 @@ import { deedsFrom } from '../household/deeds';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { readCsv, saveCsv } from '../shared/csv';
+import { saveCsv } from '../shared/csv';
+import { TableFile } from '../shared/table-file';
 import { capital, figure } from '../shared/words';
 
 /** Things of a shelf as a table (CSV): brought in all or none, every row shown with what to change; and saved as one. */
@@ -37,18 +38,17 @@ export class AddTable {
   readonly kit = input.required<Kit>();
   readonly here = input.required<readonly Stock[]>();
   readonly done = output<void>();
-  private readonly cells = signal<readonly (readonly string[])[] | null>(null);
-  private readonly unread = signal<string | null>(null);
+  readonly file = new TableFile();
   protected readonly capital = capital;
 
   constructor() {
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => {
-      this.cells.set(null);
+      this.file.leave();
       this.done.emit();
     });
   }
   private readonly read = computed(() => {
-    const [cells, c] = [this.cells(), this.knowledge.catalogue()];
+    const [cells, c] = [this.file.cells(), this.knowledge.catalogue()];
     return cells && c ? readTable(cells, this.kit().places, c) : null;
   });
   /** Every row, also what the gate says of it standing here. */
@@ -74,27 +74,10 @@ export class AddTable {
   });
   protected readonly wrong = computed(() => this.rows().filter((r) => r.problems.length).length);
   protected readonly trouble = computed(
-    () => this.unread() ?? this.read()?.problems[0] ?? this.deeds.trouble() ?? null,
+    () => this.file.unread() ?? this.read()?.problems[0] ?? this.deeds.trouble() ?? null,
   );
   protected readonly ready = computed(() => (this.wrong() ? 0 : this.rows().length));
 
-  protected async take(field: HTMLInputElement): Promise<void> {
-    const file = field.files?.[0];
-    field.value = '';
-    if (file) await this.open(file);
-  }
-  async open(file: Blob): Promise<void> {
-    this.unread.set(null);
-    this.cells.set(null);
-    try {
-      this.cells.set(await readCsv(file));
-    } catch (x) {
-      this.unread.set(x instanceof Error ? x.message : 'The file cannot be read.');
-    }
-  }
-  protected leave(): void {
-    this.cells.set(null);
-  }
   protected put(): void {
     const kit = this.kit();
     const things = this.rows().flatMap((r) => (r.thing ? [r.thing] : []));

@@ -177,7 +177,7 @@ describe('a list from a table', () => {
   const bring = async (text: string) => {
     const p = await list();
     const table = p.fixture.debugElement.query(By.directive(ListTable)).componentInstance as ListTable;
-    await table.open({ size: text.length, text: () => Promise.resolve(text) } as Blob);
+    await table.file.open({ size: text.length, text: () => Promise.resolve(text) } as Blob);
     await p.settle();
     return p;
   };
