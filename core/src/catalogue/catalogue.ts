@@ -35,6 +35,7 @@ import type {
   Upkeep,
   UsualMark,
   Product,
+  Follower,
   Prevention,
   Protection,
   RefusalText,
@@ -83,6 +84,7 @@ export interface RawCatalogue {
   strips: Strip[];
   discards: Discard[];
   preventions: Prevention[];
+  followers: Follower[];
   vessels: Vessel[];
   pictograms: Pictogram[];
   solutions: Solution[];

@@ -376,6 +376,8 @@ export const SoilSchema = Type.Object({
   notInMachine: Type.Optional(Type.String()),
   /** So fine that only a HEPA filter keeps it in. */
   fine: Type.Optional(Type.Boolean()),
+  /** Two or three marks in one, that it can be taken as one after the other. */
+  parts: Type.Optional(Type.Array(Id, { minItems: 2, maxItems: 3 })),
   zone: Type.Optional(Type.String()),
 });
 
@@ -1238,11 +1240,43 @@ export const RefusalSchema = Type.Object(
     ...Named,
     /** `{face}`, `{thing}` … are filled in; with a capital where the word has one. */
     says: Type.String({ minLength: 3 }),
+    /** Of several reasons against one thing the worst is told: 1 hurts somebody … 10 it is only not there. */
+    rank: Type.Integer({ minimum: 1, maximum: 10 }),
     /** Nobody would have reached for it: it is no answer to "why not". */
     ordinary: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },
 );
+/** A second tool in one way of working: what follows the first, on which surfaces and marks, and how it is done. */
+export const FollowerSchema = Type.Object(
+  {
+    ...Named,
+    when: Type.Object(
+      {
+        /** The tools that it follows. */
+        tools: Type.Optional(Type.Array(Id)),
+        /** It follows any plain cloth. */
+        cloth: Type.Optional(Type.Boolean()),
+        wet: Type.Boolean(),
+        soft: Type.Optional(Type.Boolean()),
+        floor: Type.Optional(Type.Boolean()),
+        gloss: Type.Optional(Type.String()),
+        materials: Type.Optional(Type.Array(Id)),
+        natures: Type.Optional(Words),
+        soils: Type.Optional(Type.Array(Id)),
+      },
+      { additionalProperties: false },
+    ),
+    with: Type.Array(Id, { minItems: 1 }),
+    text: Type.String({ minLength: 3 }),
+    because: Type.String({ minLength: 3 }),
+    active_s: Type.Number({ minimum: 0 }),
+    /** The surface is dry after it: nothing else is said of drying. */
+    dries: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
+export type Follower = Static<typeof FollowerSchema>;
 export const StepSchema = Type.Object({
   ...Named,
   order: Type.Number(),
@@ -1512,6 +1546,7 @@ export const catalogueSchemas = {
   strips: StripSchema,
   discards: DiscardSchema,
   preventions: PreventionSchema,
+  followers: FollowerSchema,
   vessels: VesselSchema,
   pictograms: PictogramSchema,
   solutions: SolutionSchema,

@@ -1,7 +1,9 @@
 export * from './types';
 export { advise, faceOf } from './advise';
 export { type FieldCell, fieldRow } from './field';
-export { finishesMatter } from './finishes';
+export * from './finishes';
+export * from './confidence';
+export * from './turns';
 export { front } from './front';
 export * from './identify';
 export * from './job';

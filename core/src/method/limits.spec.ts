@@ -543,7 +543,7 @@ describe('how strong', () => {
     });
     expect(neighbourHit(acid, { material: 'glass', runoff: true }, c)).toBeNull();
   });
-  test('all three limits are asked', () => expect(Object.keys(STRENGTH_LIMITS)).toEqual(['pH', 'attacks', 'grit']));
+  test('all three limits are asked', () => expect(Object.keys(STRENGTH_LIMITS)).toEqual(['attacks', 'pH', 'grit']));
 });
 
 describe('how it is put on', () => {

@@ -9,6 +9,7 @@ import {
   refuseTime,
   strengthOnMaterial,
   WET_ORDER,
+  worseOf,
 } from './refuse';
 import { activeOf, activeOfTool, applicationsOf, doseOf, type Strength, strengthsOf } from './supply';
 import type { ChemOption, Face, Here, Refusal, Rung, ToolOption } from './types';
@@ -19,8 +20,8 @@ type Harms = Rung['harms'];
 export type ProductOption = ChemOption & { product: NonNullable<ChemOption['product']>; strengthOf: Strength };
 
 /**
- * Every way of putting a product on that the face, its neighbours and the household allow, and the first
- * limit met. Of a product that cannot do enough whatever its time, only the first way is told: it stands for
+ * Every way of putting a product on that the face, its neighbours and the household allow, and the limit
+ * that is told of it. Of a product that cannot do enough whatever its time, only the first way is told: it stands for
  * "allowed, but too weak".
  */
 export function productOptions(
@@ -31,7 +32,13 @@ export function productOptions(
 ): { admitted: ProductOption[]; refused: Refusal | null } {
   const t = tuning(catalogue);
   const admitted: ProductOption[] = [];
-  let refused: Refusal | null = null;
+  // of what may be used some way the first limit is told; of what may not at all the worst, which would stand without the others
+  let first: Refusal | null = null;
+  let worst: Refusal | null = null;
+  const meet = (no: Refusal): void => {
+    first ??= no;
+    worst = worseOf(worst, no, catalogue);
+  };
   const plain = isWater(product, catalogue);
   const there = judgeThere({ product: product.id }, context.met, context.clock, catalogue).bars;
   const barred = there.find((b) => !b.from);
@@ -50,7 +57,7 @@ export function productOptions(
   for (const s of strengthsOf(product, catalogue)) {
     const v = strengthOnMaterial(s, face.material, catalogue);
     if ('refusal' in v) {
-      refused ??= v.refusal;
+      meet(v.refusal);
       continue;
     }
     let runoff: { name: string; hit: Refusal } | null = null;
@@ -64,14 +71,14 @@ export function productOptions(
     for (const application of applicationsOf(s, face, catalogue)) {
       const put = refuseApplication({ product, dilution: s.dilution, application, runoff }, face, context, catalogue);
       if (put) {
-        refused ??= put;
+        meet(put);
         continue;
       }
       const own = application.dwell_min ?? product.dwell_min;
       const longest = Math.min(v.maxMinutes, own?.max ?? t.time.unheld_min, application.stays_min ?? Infinity);
       const short = refuseTime(application, longest, face, catalogue);
       if (short) {
-        refused ??= short;
+        meet(short);
         continue;
       }
       const shortest = Math.min(longest, application.held ? (own?.min ?? t.time.least_min) : t.time.least_min);
@@ -87,7 +94,7 @@ export function productOptions(
       for (const temperature_C of warms ? [t.cool_C, t.warm_C] : [t.cool_C]) {
         const heat = refuseHeat(temperature_C, face, catalogue);
         if (heat) {
-          refused ??= heat;
+          meet(heat);
           continue;
         }
         const active = activeOf(supply, face, temperature_C > t.cool_C, catalogue);
@@ -128,7 +135,7 @@ export function productOptions(
       }
     }
   }
-  return { admitted, refused: refused ?? (later && meetsRefusal(later, catalogue)) };
+  return { admitted, refused: (admitted.length ? first : worst) ?? (later && meetsRefusal(later, catalogue)) };
 }
 
 /** What the gate says of a meeting, as a refusal with its words. */

@@ -6,8 +6,9 @@ export interface Ruled {
   id: string;
   name: string;
   kind: RefusalKind;
-  /** What was compared, or the sentence where nothing was. */
   why: string;
+  /** What was compared; null where nothing was. */
+  figures: string | null;
   tool: boolean;
 }
 
@@ -36,7 +37,8 @@ export function ruledOut(
               id: record.id,
               name: record.name,
               kind: r.kind,
-              why: r.operands ?? r.because,
+              why: r.because,
+              figures: r.operands ?? null,
               tool: !r.product,
               score: power(record.mechanisms) + (record.asked ? 2 : 0) + (owned.has(record.id) ? 0.5 : 0),
             },

@@ -1,6 +1,7 @@
 import { capital } from '../reason';
 import { type Catalogue, type Mechanism, sourceOf, tuning } from '../catalogue';
 import { mechanismOf, type Method } from './combine';
+import { followerOf } from './follow';
 import type { Stand } from './ladder';
 import type { ProductOption } from './options';
 import { washes } from './wash';
@@ -74,13 +75,15 @@ export function rungOf(
       : null;
   const rinseMin = rinse === 'rinse' ? t.rinse_min : rinse === 'wipe' ? t.wipe_min : 0;
   const coverage = coverageOf(context.habits);
+  const follower = followerOf(tool.tool, chem.application.wetness !== 'dry', face, context, catalogue);
   const minutes = Math.ceil(
     chem.application.setup_min +
       chem.dwell_min +
       (tool.tool.min_per_m2 ?? tuning(catalogue).work_min) * Math.max(t.area, face.area_m2) * coverage +
       Math.max(0, (tool.tool.contact_min ?? 0) - tuning(catalogue).work_min) +
       rinseMin +
-      (p && !water ? t.wear_min : 0),
+      (p && !water ? t.wear_min : 0) +
+      (follower ? (follower.active_s / 60) * Math.max(t.area, face.area_m2) : 0),
   );
   const partial: Omit<Rung, 'steps'> = {
     rung,
@@ -109,6 +112,10 @@ export function rungOf(
       harm: cost,
     })),
     orWith: others.map(({ tool: x, effect, cost }) => ({ tool: x.tool.id, name: x.tool.name, effect, harm: cost })),
+    follow: follower && {
+      with: follower.with.map((id) => ({ tool: id, name: catalogue.tools.get(id)!.name })),
+      text: follower.text,
+    },
     remedy: stand.remedy && p ? (catalogue.mechanisms.get(ledBy(p))?.name ?? null) : null,
     sinner: sinnerOf(m, face, catalogue),
     doses: [...chem.parts(), ...tool.parts()].sort((a, b) => b.dose - a.dose),
@@ -132,7 +139,7 @@ export function rungOf(
       { claim: 'four factors', source: 'sinner-1959' },
     ],
   };
-  return { ...partial, steps: composeSteps(partial, tool, face, { guard, water }, catalogue) };
+  return { ...partial, steps: composeSteps(partial, tool, face, { guard, water, follower }, catalogue) };
 }
 
 /** What is there, and what became of it, each thing once with the worst that it makes with this product. */

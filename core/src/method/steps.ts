@@ -1,4 +1,4 @@
-import { type Catalogue, isSolid, type StepTemplate, tuning } from '../catalogue';
+import { type Catalogue, type Follower, isSolid, type StepTemplate, tuning } from '../catalogue';
 import { formatVolume, significant } from '../quantity';
 import { holdsFor } from './refuse';
 import type { ChemOption, Face, Rung, Step, ToolOption } from './types';
@@ -6,6 +6,7 @@ import type { ChemOption, Face, Rung, Step, ToolOption } from './types';
 interface Extra {
   guard: string | null;
   water: boolean;
+  follower: Follower | null;
 }
 
 /** What is put on the body. */
@@ -38,6 +39,8 @@ function facts(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Face, extra: Extr
     noRub: bans(face, 'rubbing'),
     blots: (tool.tool.mechanisms['blot'] ?? 0) > 0 || tool.tool.absorb > 0,
     rinse: r.rinse,
+    follow: extra.follower !== null,
+    dried: extra.follower?.dries ?? false,
   };
 }
 const stands = (t: StepTemplate, f: Facts): boolean =>
@@ -116,6 +119,8 @@ export function composeSteps(
         : m.soft
           ? 'press with a dry towel, then air'
           : 'with a dry cloth',
+    followText: extra.follower?.text ?? '',
+    followWhy: extra.follower?.because ?? '',
     inspect: face.soil.inspect,
     face: m.name,
   };

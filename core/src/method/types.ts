@@ -195,6 +195,8 @@ export interface Rung {
   or: { product: string; name: string; effect: number; harm: number }[];
   /** Tools that do as well in the place of its tool, those that one takes first before others. */
   orWith: { tool: string; name: string; effect: number; harm: number }[];
+  /** A second tool that belongs to this way, where it may be used here. */
+  follow: { with: { tool: string; name: string }[]; text: string } | null;
   /** The chemistry that it stands for, one that lifts nearly the most of this soil; null where it stands for none. */
   remedy: string | null;
   sinner: Share;

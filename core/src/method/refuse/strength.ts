@@ -107,7 +107,8 @@ const grit: StrengthLimit = (s, m, c) => {
   return [{ near: { name: 'grit', h: m.hardness ? t.near.grit * (hardness / m.hardness) ** 2 : t.near.gritUnknown } }];
 };
 
-export const STRENGTH_LIMITS: Readonly<Record<string, StrengthLimit>> = { pH, attacks, grit };
+/** What dissolves it comes before how acid it is: chlorine is the truth of bleach on wool, not its pH. */
+export const STRENGTH_LIMITS: Readonly<Record<string, StrengthLimit>> = { attacks, pH, grit };
 const LIMITS = Object.values(STRENGTH_LIMITS);
 
 /** Strengths and materials are immutable: each pair is judged once. */

@@ -164,34 +164,45 @@ const makesItWorse: ToolRule = (t, face, _h, c) => {
   return null;
 };
 
+/** What it would do to the surface comes before what it is kept for: that reason would stand in any other place too. */
 export const TOOL_RULES: Readonly<Record<string, ToolRule>> = {
   equipment,
   kindOfSurface,
   keptTo,
-  toiletOnly,
-  notToilet,
-  floorOnly,
-  steam,
+  fragile,
   abrasive,
-  kindOfSoil,
-  nothingUnder,
   dulls,
   blade,
   sticky,
   iron,
   neverOn,
+  tooRough,
+  makesItWorse,
+  steam,
+  tooWet,
   filter,
   dryOnly,
-  fragile,
-  tooRough,
-  tooWet,
-  makesItWorse,
+  toiletOnly,
+  notToilet,
+  floorOnly,
+  kindOfSoil,
+  nothingUnder,
 };
 const ORDER = Object.values(TOOL_RULES);
 
 /** What refuses a tool on this surface: the first rule that does, or null. */
 export function refuseTool(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
   for (const rule of ORDER) {
+    const no = rule(tool, face, here, catalogue);
+    if (no) return no;
+  }
+  return null;
+}
+
+/** The same of a tool that only follows another: it need not clean by itself, nor be made for the mark. */
+export function refuseFollower(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
+  for (const rule of ORDER) {
+    if (rule === equipment || rule === kindOfSoil || rule === nothingUnder) continue;
     const no = rule(tool, face, here, catalogue);
     if (no) return no;
   }

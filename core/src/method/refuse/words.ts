@@ -48,3 +48,7 @@ function filled(sentence: RefusalText, words: Readonly<Record<string, string>>):
 }
 /** "stone and glass": a list in a sentence. */
 export const listed = (words: readonly string[]): string => words.join(' and ').replace(/-/g, ' ');
+/** Of two reasons against one thing the worse: what would still stand if the other were lifted; the first of equals. */
+export const worseOf = (a: Refusal | null, b: Refusal, catalogue: Catalogue): Refusal =>
+  a && rankOf(a, catalogue) <= rankOf(b, catalogue) ? a : b;
+const rankOf = (r: Refusal, catalogue: Catalogue): number => catalogue.refusals.get(r.kind)!.rank;

@@ -9,6 +9,7 @@ import {
   drinks,
   evidenceOfTallies,
   finishesMatter,
+  inTurns,
   judgeThere,
   laundryOf,
   ledgerOfSpot,
@@ -168,6 +169,17 @@ export class Asked {
     );
     return t.ok ? t.value : null;
   });
+  /** A mark that is several in one: its parts, one after the other. */
+  readonly parts = computed(() => {
+    const c = this.knowledge.catalogue();
+    const q = this.question();
+    return c && q && this.answer()?.ok ? inTurns(q.question, q.context, c) : null;
+  });
+  /** The surface of the question, as an address has it. */
+  readonly surface = computed(() => {
+    const q = this.question()?.question;
+    return { material: q?.material ?? '', finish: q?.finish ?? null };
+  });
   readonly depends = computed(() => {
     const c = this.knowledge.catalogue();
     const q = this.question();
@@ -219,7 +231,11 @@ export class Asked {
     const a = this.advice();
     if (!c || !a) return [];
     const owned = new Set(this.household().stock.map((s) => s.item));
-    return ruledOut(a, this.soil()!, owned, c).map((r) => ({ name: capital(r.name), why: r.why.replace(/\.$/, '') }));
+    return ruledOut(a, this.soil()!, owned, c).map((r) => ({
+      name: capital(r.name),
+      why: r.why.replace(/\.$/, ''),
+      figures: r.figures,
+    }));
   });
   /** Why nothing runs: the first that would have run onto a neighbour. */
   readonly sprayed = computed(() => this.advice()?.limited.find((l) => l.kind === 'runs')?.because ?? null);

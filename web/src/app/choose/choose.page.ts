@@ -19,11 +19,14 @@ import { BeenHere } from './been-here';
 import { BesideLooks } from './beside-looks';
 import { faceChoices, placeChoices, soilChoices, UNKNOWN } from './choices';
 import { chooseEvents, chooseFeature } from './choose.state';
+import { HowSure } from './how-sure';
 import { InTheWash } from './in-the-wash';
 import { Ladder } from './ladder';
 import { RungDetail } from './rung-detail';
 import { RungCompare } from './rung-compare';
 import { StaysOff } from './stays-off';
+import { TwoInOne } from './two-in-one';
+import { WhichFinish } from './which-finish';
 import { Ways } from './ways';
 import { WhyNot, type WhyNotData } from './why-not';
 
@@ -40,13 +43,16 @@ import { WhyNot, type WhyNotData } from './why-not';
     BeenHere,
     BesideLooks,
     Chooser,
+    HowSure,
     InTheWash,
     Ladder,
     RungCompare,
     RungDetail,
     SourceNote,
     StaysOff,
+    TwoInOne,
     Ways,
+    WhichFinish,
   ],
   templateUrl: './choose.page.html',
   styleUrl: './choose.page.scss',

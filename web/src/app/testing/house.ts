@@ -30,6 +30,7 @@ import { seedDemo } from '@dolly-tub/demo';
 import { Actions, ofType, provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { chooseFeature } from '../choose/choose.state';
+import { SURE_WORKER } from '../choose/how-sure';
 import { diluteFeature } from '../dilute/dilute.state';
 import { HouseholdApi, type Outcome, Refused } from '../household/api';
 import { deedEffects, deedEvents, deedsFeature } from '../household/deeds';
@@ -250,6 +251,10 @@ export async function open<T>(
       // no workers in these tests, unless one brings its own
       {
         provide: AIR_WORKER,
+        useValue: () => Promise.resolve(() => ({ postMessage: () => undefined, terminate: () => undefined })),
+      },
+      {
+        provide: SURE_WORKER,
         useValue: () => Promise.resolve(() => ({ postMessage: () => undefined, terminate: () => undefined })),
       },
       {
