@@ -18,3 +18,7 @@ export * from './ruled';
 export { thereOfLast, theresOf } from './there';
 export { adviseAny, anyOf, strictestOf } from './unknown';
 export * from './of-product';
+export type { Bearing, Harmed, Shifts } from './other-way';
+export * from './of-tool';
+export * from './of-surface';
+export * from './of-mark';

@@ -7,7 +7,7 @@ export interface Ruled {
   name: string;
   kind: RefusalKind;
   why: string;
-  /** What was compared; null where nothing was. */
+  /** What was compared, in figures; null where nothing was. */
   figures: string | null;
   tool: boolean;
 }
@@ -38,7 +38,7 @@ export function ruledOut(
               name: record.name,
               kind: r.kind,
               why: r.because,
-              figures: r.operands ?? null,
+              figures: r.operands && /\d/.test(r.operands) ? r.operands : null,
               tool: !r.product,
               score: power(record.mechanisms) + (record.asked ? 2 : 0) + (owned.has(record.id) ? 0.5 : 0),
             },

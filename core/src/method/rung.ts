@@ -195,7 +195,7 @@ function guardFor(o: ProductOption, context: Context, catalogue: Catalogue): str
 /** What is more about a method than about another of the same way: "warm, on a held cloth, 30 min". */
 function moreThan({ chem: less, tool }: Method, { chem, tool: other }: Method): string {
   const said = [
-    chem.temperature_C > less.temperature_C ? 'warm' : null,
+    chem.temperature_C > less.temperature_C ? 'warm' : chem.temperature_C < less.temperature_C ? 'cool' : null,
     chem.application.id !== less.application.id ? chem.application.says : null,
     chem.dose && less.dose && chem.dose.amount > less.dose.amount ? `${chem.dose.amount} ${chem.dose.unit}` : null,
     chem.dwell_min > less.dwell_min ? `left ${round1(chem.dwell_min)} min` : null,

@@ -62,6 +62,26 @@ const places: Routes = [
     loadComponent: () => import('./choose/product.page').then((m) => m.ProductPage),
   },
   {
+    path: 'choose/tool/:tool',
+    title: 'What it is good for · Dolly Tub',
+    loadComponent: () => import('./choose/tool.page').then((m) => m.ToolPage),
+  },
+  {
+    path: 'choose/surface/:material',
+    title: 'What it bears · Dolly Tub',
+    loadComponent: () => import('./choose/surface.page').then((m) => m.SurfacePage),
+  },
+  {
+    path: 'choose/surface/:material/:finish',
+    title: 'What it bears · Dolly Tub',
+    loadComponent: () => import('./choose/surface.page').then((m) => m.SurfacePage),
+  },
+  {
+    path: 'choose/mark/:mark',
+    title: 'What lifts it · Dolly Tub',
+    loadComponent: () => import('./choose/mark.page').then((m) => m.MarkPage),
+  },
+  {
     path: 'choose/find',
     title: 'What is it? · Dolly Tub',
     loadComponent: () => import('./choose/find.page').then((m) => m.FindPage),

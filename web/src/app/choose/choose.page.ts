@@ -5,7 +5,7 @@ import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { Rung } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold } from '../household/state';
@@ -47,6 +47,7 @@ import { WhyNot, type WhyNotData } from './why-not';
     InTheWash,
     Ladder,
     RungCompare,
+    RouterLink,
     RungDetail,
     SourceNote,
     StaysOff,

@@ -5,7 +5,10 @@ import { TwoInOne } from './two-in-one';
 import { WhichFinish } from './which-finish';
 
 const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
-const asked = { question: { material: 'glazed-tile', finish: 'gloss', soil: 'fresh-grease', severity: 3 }, context: {} };
+const asked = {
+  question: { material: 'glazed-tile', finish: 'gloss', soil: 'fresh-grease', severity: 3 },
+  context: {},
+};
 
 describe('how sure the start is', () => {
   const made: { asked: unknown; ended: boolean }[] = [];
@@ -47,7 +50,7 @@ test('where the finish decides one question is asked; its answer is the finish',
   const p = await open(WhichFinish, { material: 'upholstery', depends });
   expect(p.text('h3')).toMatch(/letter/);
   const heard: string[] = [];
-  p.fixture.componentInstance.finish.subscribe((f: string) => heard.push(f));
-  await p.press(/solvent/);
+  p.fixture.componentInstance.found.subscribe((f: string) => heard.push(f));
+  await p.press(/^S: solvent/);
   expect(heard).toEqual(['solvent']);
 });

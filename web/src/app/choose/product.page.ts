@@ -30,7 +30,7 @@ const MOST = 14;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButton, RouterLink, SourceNote, VerdictShape, Ways],
   templateUrl: './product.page.html',
-  styleUrl: './product.page.scss',
+  styleUrl: './other-way.scss',
 })
 export class ProductPage {
   private readonly store = inject(Store);

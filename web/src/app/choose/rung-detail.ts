@@ -75,12 +75,7 @@ export class RungDetail {
     return Math.max(0, or.length - AT_ONCE) + Math.max(0, orWith.length - AT_ONCE);
   });
   protected readonly otherProducts = computed(() => this.rung().or.slice(0, this.all() ? undefined : AT_ONCE));
-  protected readonly otherTools = computed(() =>
-    this.rung()
-      .orWith.slice(0, this.all() ? undefined : AT_ONCE)
-      .map((o) => o.name)
-      .join(', '),
-  );
+  protected readonly otherTools = computed(() => this.rung().orWith.slice(0, this.all() ? undefined : AT_ONCE));
   /** The chemistry that it stands for, of a rung to climb to. */
   protected readonly remedy = computed(() => (this.rung().rung > (this.start() ?? 0) ? this.rung().remedy : null));
   protected names = (n: readonly Need[]): string => n.map((x) => x.name).join(', ');

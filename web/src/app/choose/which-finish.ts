@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { finishQuestion, type IfFinish } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
@@ -16,9 +16,7 @@ export class WhichFinish {
   private readonly knowledge = inject(Knowledge);
   readonly material = input.required<string>();
   readonly depends = input.required<readonly IfFinish[]>();
-  readonly finish = output<string>();
-  protected readonly pc = percent;
-  protected readonly all = signal(false);
+  readonly found = output<string>();
   protected readonly question = computed(() => {
     const c = this.knowledge.catalogue();
     return c ? finishQuestion(this.material(), this.depends(), c) : null;

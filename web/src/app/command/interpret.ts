@@ -58,6 +58,7 @@ interface Words {
   soils: Fuse<Word>;
   materials: Fuse<Word>;
   products: Fuse<Word>;
+  tools: Fuse<Word>;
 }
 interface Word {
   id: string;
@@ -87,6 +88,7 @@ function wordsOf(c: Catalogue): Words {
           ...m.finishes.map((f) => ({ id: m.id, finish: f.id, name: f.name, also: f.synonyms })),
         ]),
       ),
+      tools: fuse([...c.tools.values()].map((t) => ({ id: t.id, name: t.name, also: t.synonyms }))),
       products: fuse(
         [...c.products.values()].map((p) => ({
           id: p.id,
@@ -104,6 +106,12 @@ const HELD = [
   /^what (?:is|are) (?:this |the |my )?(.+?) (?:good|used?|made) for$/,
   /^what (?:can i (?:do|clean)|do i do) with (?:this |the |my )?(.+)$/,
   /^i (?:have|hold|found) (?:this |the |a |an |some )?(.+)$/,
+];
+/** What may go on a surface, and what not. */
+const BEARS = [
+  /^what (?:does|do|will|can) (?:my |the |a |an )?(.+?) (?:bear|take|stand)$/,
+  /^what (?:may|can|must) (?:not |never )?(?:go|be used|be put|i use|i put) on (?:my |the |a |an )?(.+)$/,
+  /^what (?:is )?(?:harms|ruins|damages|safe (?:for|on)) (?:my |the |a |an )?(.+)$/,
 ];
 const HOW = { eye: 'in the eye', skin: 'on the skin', breathed: 'breathed in', swallowed: 'swallowed' } as const;
 const PLACES: [RegExp, string, string][] = [
@@ -255,8 +263,19 @@ export function interpret(
     push({ title: `“${claim.name}”: is it so?`, note: 'Answered', path: ['/choose/claim', claim.id], query: {} });
   const thing = HELD.map((re) => re.exec(t)?.[1]).find(Boolean);
   const held = thing && best(w.products, thing)[0];
-  if (held)
-    push({ title: `What is ${held.name} good for?`, note: 'Choose', path: ['/choose/product', held.id], query: {} });
+  const tool = thing && best(w.tools, thing)[0];
+  const goodFor = (what: string, x: Word): void =>
+    push({ title: `What is ${x.name} good for?`, note: 'Choose', path: [`/choose/${what}`, x.id], query: {} });
+  if (tool && (!held || near(tool, thing))) goodFor('tool', tool);
+  if (held) goodFor('product', held);
+  const borne = BEARS.map((re) => re.exec(t)?.[1]).find(Boolean);
+  for (const m of borne ? best(w.materials, borne, 2) : [])
+    push({
+      title: `What does ${m.name} bear?`,
+      note: 'Choose',
+      path: ['/choose/surface', m.id, ...(m.finish ? [m.finish] : [])],
+      query: {},
+    });
   const dilute = strengthIn(t, c.measures);
   const product = dilute && best(w.products, dilute.of)[0];
   if (dilute && product) {
