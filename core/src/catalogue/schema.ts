@@ -149,6 +149,8 @@ export const ProductSchema = Type.Object({
   ...Named,
   synonyms: Words,
   state: oneOf(['liquid', 'powder', 'spray', 'tablet', 'gel', 'cream', 'aerosol', 'solid', 'paste', 'block', 'wipe']),
+  /** Its head or can makes foam of it: it clings to what stands upright. */
+  foams: Type.Optional(Type.Boolean()),
   contents: Type.Array(Type.Object({ substance: Id, percent: Range }), { minItems: 1 }),
   disclosed: oneOf(['yes', 'partly', 'no']),
   pH: Type.Union([Type.Object({ min: Type.Number(), max: Type.Number(), of: oneOf(['neat', 'use']) }), Type.Null()]),
@@ -839,6 +841,9 @@ export const PreventionSchema = Type.Object(
     ),
     says: Type.String({ minLength: 3 }),
     because: Type.String({ minLength: 3 }),
+    /** A treatment: how it is tried first, and how many hours the surface is dry before. */
+    test: Type.Optional(Type.String({ minLength: 3 })),
+    after_h: Type.Optional(Type.Number({ minimum: 1 })),
     /** When it is looked at again. */
     look_days: Type.Number({ minimum: 1, maximum: 730 }),
   },

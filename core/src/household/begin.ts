@@ -1,5 +1,13 @@
 import type { Catalogue } from '../catalogue';
-import { type Advice, type JobPlan, type Question, type Rung, type Step, stepsWithHygiene } from '../method';
+import {
+  type Advice,
+  type JobPlan,
+  type Laundry,
+  type Question,
+  type Rung,
+  type Step,
+  stepsWithHygiene,
+} from '../method';
 import { inKitchenMeasures } from './dose';
 import type { Run, Spot } from './records';
 
@@ -86,6 +94,50 @@ export function runOfRung(
   };
 }
 const ONE = 'one';
+
+/** Seconds at the hands of each step of a wash, and of the wait of its programme at the least (common practice). */
+const AT_HAND_s = 60;
+const PROGRAMME_min = 40;
+/** A wash as a run: its steps, what goes into the drum, and the wait of the programme. */
+export function runOfWash(
+  wash: Extract<Laundry, { may: 'yes' }>,
+  spot: string | null,
+  question: Question,
+  startedAt: string,
+): NewRun {
+  const drum = [wash.detergent, ...(wash.booster ? [wash.booster] : [])];
+  return {
+    question: {
+      material: question.material,
+      ...(question.finish ? { finish: question.finish } : {}),
+      soil: question.soil,
+      severity: question.severity ?? 3,
+    },
+    spot,
+    job: null,
+    bottle: null,
+    method: {
+      name: `Washed at ${wash.temperature_C} °C, ${wash.process} process, with ${wash.detergent.name}`,
+      product: wash.detergent.product,
+      tool: null,
+      strength: null,
+      dwell_min: PROGRAMME_min,
+    },
+    steps: wash.steps.map(({ text, because }, i) => ({
+      id: `wash-${i + 1}`,
+      kind: 'wash',
+      text,
+      because: because || 'as the cloth bears it',
+      active_s: AT_HAND_s,
+      ...(text.startsWith('Wash at') ? { wait_s: { min: PROGRAMME_min * 60, max: 3 * PROGRAMME_min * 60 } } : {}),
+    })),
+    uses: drum.map(({ product, amount, unit }) => ({ item: product, amount, unit })),
+    index: 0,
+    timers: [],
+    state: 'running',
+    startedAt,
+  };
+}
 /** Uses that a run keeps at the most. */
 const MOST_USES = 40;
 

@@ -134,6 +134,7 @@ export function questionOfSpot(
       evidence: h.tallies ? evidenceOfTallies(h.tallies) : evidenceOf(h.log),
       barred: barredOf(h.log),
       prices: pricesOf(h.stock),
+      owned: ownedBy(h),
     },
   };
 }

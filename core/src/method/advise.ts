@@ -4,7 +4,7 @@ import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
 import { insteadOf, insteadWith, working } from './instead';
 import { strongestRung } from './strongest';
-import { byHarm, ladderOf } from './ladder';
+import { byHarm, ladderOf, type Stand } from './ladder';
 import { dryOption, productOptions } from './options';
 import { refusal, refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
@@ -174,17 +174,21 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     : [];
   const shown = [...now.stands, ...later].sort(byHarm);
   const options = { dry: working(tools, face, true, catalogue), wet: working(tools, face, false, catalogue) };
-  const ladder = shown.map((s, i) =>
-    rungOf(
-      s,
-      i + 1,
-      insteadOf(s, chems, need, question, face, context, catalogue),
-      insteadWith(s, options, need, question, face, context, catalogue),
-      face,
-      context,
-      catalogue,
-    ),
-  );
+  let gentler = -1;
+  const stood = shown.map((stand, i) => {
+    // in its place on the ladder, and enough where it was enough
+    const fits = (m: Method): boolean =>
+      m.cost >= gentler &&
+      m.cost < (shown[i + 1]?.method.cost ?? Infinity) &&
+      (stand.method.effect < t.suffices || m.effect >= t.suffices);
+    const first = insteadOf(stand, chems, need, question, face, context, catalogue);
+    const product = ownedFirst(stand, first, ({ chem }) => chem.product?.id, fits, context);
+    const tools = insteadWith(product.stand, options, need, question, face, context, catalogue);
+    const tool = ownedFirst(product.stand, tools, (m) => m.tool.tool.id, fits, context);
+    gentler = tool.stand.method.cost;
+    return { stand: tool.stand, or: product.others, orWith: tool.others };
+  });
+  const ladder = stood.map(({ stand, or, orWith }, i) => rungOf(stand, i + 1, or, orWith, face, context, catalogue));
   const recommended = now.recommended ? shown.findIndex((s) => s.method === now.recommended) + 1 : null;
   const hygiene = face.soil.damage
     ? null
@@ -270,3 +274,23 @@ function told(kind: Considered['kind'], status: Considered['status'], r: Refusal
   if (r.from !== undefined) c.from = r.from;
   return c;
 }
+
+/**
+ * Of things that do as well, the one that the house has stands on the rung, where its own thing is not in the house: as
+ * long as it stays in its place, so that the order of the ladder and where it starts are the same.
+ */
+function ownedFirst(
+  stand: Stand,
+  others: readonly Method[],
+  of: (m: Method) => string | undefined,
+  fits: (m: Method) => boolean,
+  { owned }: Here,
+): { stand: Stand; others: readonly Method[] } {
+  const has = (m: Method): boolean => owned!.includes(of(m) ?? '');
+  if (!owned || of(stand.method) === undefined || has(stand.method)) return { stand, others };
+  const own = others.find((m) => has(m) && fits(m) && m.effect >= stand.method.effect - A_LITTLE);
+  if (!own) return { stand, others };
+  return { stand: { ...stand, method: own, stronger: [] }, others: [stand.method, ...others.filter((m) => m !== own)] };
+}
+/** Of two that nearly do the same nobody could tell which was used. */
+const A_LITTLE = 0.1;

@@ -211,3 +211,44 @@ describe('steps fit the surface and the soil', () => {
     ]);
   });
 });
+
+describe('what the house has comes first', () => {
+  const q = { material: 'glazed-tile', finish: 'gloss', soil: 'limescale', severity: 3 };
+  const ladder = (context: Context) => {
+    const a = advise(q, context, catalogue);
+    if (!a.ok) throw new Error();
+    return a.value;
+  };
+  test('of things that do as well the owned one stands on the rung, the other beside it; where one starts is the same', () => {
+    const plain = ladder({});
+    let changed = 0;
+    for (const [i, r] of plain.ladder.entries())
+      for (const o of r.or) {
+        const mine = ladder({ owned: [o.product, r.tool] });
+        expect([o.product, mine.ladder.length, mine.recommended]).toEqual([
+          o.product,
+          plain.ladder.length,
+          plain.recommended,
+        ]);
+        const now = mine.ladder[i]!;
+        if (now.product !== o.product) continue;
+        changed++;
+        expect(now.or.map((x) => x.product)).toContain(r.product);
+        expect(now.effect).toBeGreaterThanOrEqual(r.effect - 0.1);
+      }
+    expect(changed).toBeGreaterThan(1);
+  });
+  test('gentlest first all the same, and nothing that a limit refuses comes in by it', () => {
+    const all = [...catalogue.products.keys(), ...catalogue.tools.keys()];
+    for (let i = 0; i < 40; i++) {
+      const owned = all.filter((_, k) => (k * 7 + i * 13) % 5 === 0);
+      const a = ask({ ...q, soil: ['limescale', 'soap-scum', 'fresh-grease', 'rust'][i % 4]! }, { owned });
+      const first = a.ladder.find((r) => r.rung === a.recommended);
+      if (first) expect([i, first.effect >= 0.7]).toEqual([i, true]);
+      const harms = a.ladder.map((r) => r.harm);
+      expect(harms).toEqual([...harms].sort((x, y) => x - y));
+      const refused = new Set(a.refused.map((r) => r.product ?? r.tool));
+      for (const r of a.ladder) expect([refused.has(r.product!), refused.has(r.tool)]).toEqual([false, false]);
+    }
+  });
+});

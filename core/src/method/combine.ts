@@ -1,9 +1,9 @@
 import { type Catalogue, type Tool, tuning } from '../catalogue';
-import { front, type Scored } from './front';
+import type { Scored } from './front';
 import { toolOption } from './options';
 import { stirsUp } from './refuse/tool';
 import { mustWash, washes, washesBy, washesWith } from './wash';
-import { ledBy, remediesFor } from './remedies';
+import { isMadeFor, ledBy, remediesFor } from './remedies';
 import type { ChemOption, Context, Face, Question, Rung, ToolOption } from './types';
 
 /** One method: chemistry with a tool, its dose, the effect the model expects, and what the household saw. */
@@ -44,7 +44,18 @@ function frontOf<T extends { D: number; keep: number }>(options: readonly T[], g
     if (rows) rows.push(o);
     else groups.set(key, [o]);
   }
-  return [...groups.values()].flatMap((g) => front(g.map((x) => ({ x, gain: x.D, cost: 1 - x.keep }))).map((s) => s.x));
+  const out: T[] = [];
+  for (const rows of groups.values()) {
+    // least harm first, of equals what does more: each that does more than all before it stays
+    rows.sort((a, b) => b.keep - a.keep || b.D - a.D);
+    let most = -Infinity;
+    for (const x of rows)
+      if (x.D > most + 1e-12) {
+        out.push(x);
+        most = x.D;
+      }
+  }
+  return out;
 }
 
 /**
@@ -65,22 +76,28 @@ export function combine(
   const out: Method[] = [];
   const t = tuning(catalogue);
   const evidence = evidenceFor(q, context);
-  const seenBy = (parts: () => Rung['doses']): string => (evidence.length ? leading(parts()) : '');
+  const seenBy = (side: ChemOption | ToolOption): string => (evidence.length ? leading(side.parts()) : '');
   const remedies = remediesFor(face, catalogue);
-  // what a ladder may end with is not outdone by another chemistry
-  const remedyOf = ({ product }: ChemOption): string => {
-    const led = product && ledBy(product);
-    return led && remedies.has(led) ? led : '';
+  // what a ladder may end with, or is made for this surface, is not outdone by another; water goes with tools that work alone
+  const kinds = new Map<ChemOption['product'], string>();
+  const kindOf = ({ product, plain }: ChemOption): string => {
+    let kind = kinds.get(product);
+    if (kind === undefined) {
+      const led = product ? ledBy(product) : '';
+      const own = product !== null && isMadeFor(product, face);
+      kinds.set(product, (kind = `${plain}|${own}|${remedies.has(led) ? led : ''}`));
+    }
+    return kind;
   };
   for (const dry of [true, false]) {
     const toolAll = toolsThatDo(tools, face, dry, catalogue);
     const chemAll = chems.filter((c) => isDry(c) === dry);
     const wash = mustWash(face);
-    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${seenBy(x.parts)}`);
-    const chemSide = frontOf(
-      chemAll,
-      (x) => `${x.plain}|${wash && washesWith(x, catalogue)}|${seenBy(x.parts)}|${remedyOf(x)}`,
-    );
+    const toolSide = frontOf(toolAll, (x) => `${x.tool.alone}|${wash && washesBy(x)}|${seenBy(x)}`);
+    const chemSide = frontOf(chemAll, (x) => {
+      const kind = kindOf(x);
+      return wash || evidence.length ? `${kind}|${wash && washesWith(x, catalogue)}|${seenBy(x)}` : kind;
+    });
     for (const chem of chemSide)
       for (const tool of toolSide) {
         if (tool.tool.alone && !chem.plain) continue;

@@ -9,6 +9,7 @@ export * from './identify';
 export * from './job';
 export * from './several';
 export * from './sufficing';
+export * from './care';
 export * from './laundry';
 export * from './prevent';
 export { choiceOf, choicesOf } from './stances';

@@ -1,7 +1,7 @@
 import { type Catalogue, tuning } from '../catalogue';
 import type { Method } from './combine';
 import { front } from './front';
-import { ledBy, remediesAmong } from './remedies';
+import { isMadeFor, ledBy, remediesAmong } from './remedies';
 import type { Face } from './types';
 
 /** A method on the ladder, and what makes the same way stronger. */
@@ -11,6 +11,8 @@ export interface Stand {
   stronger: Method[];
   /** It stands for its chemistry, although something gentler may do as much. */
   remedy: boolean;
+  /** It is made for this surface, although something for all surfaces may do as much. */
+  own: boolean;
 }
 
 /** What a person would say of two methods that they are the same way: product, way of working, kind of tool. */
@@ -31,7 +33,7 @@ function ways(edge: readonly Method[], recommended: Method | null, catalogue: Ca
     const method = group.find((m) => m === recommended) ?? group.findLast((m) => m.effect < t.suffices) ?? group[0]!;
     const stronger: Method[] = [];
     for (const m of group) if (m.gain >= (stronger.at(-1) ?? method).gain + t.mergeWithin) stronger.push(m);
-    return { method, stronger, remedy: false };
+    return { method, stronger, remedy: false, own: false };
   });
 }
 
@@ -50,10 +52,32 @@ function withRemedies(stands: readonly Stand[], all: readonly Method[], face: Fa
       continue;
     }
     const same = out.findIndex((s) => wayOf(s.method) === wayOf(m));
-    if (same < 0) out.push({ method: m, stronger: [], remedy: true });
-    else out[same] = { method: out[same]!.method, stronger: [m], remedy: true };
+    if (same < 0) out.push({ method: m, stronger: [], remedy: true, own: false });
+    else out[same] = { ...out[same]!, stronger: [m], remedy: true };
   }
   return out;
+}
+
+/**
+ * What is made for this surface and is enough, as a rung of its own: one, the gentlest; unless one stands already, or no
+ * product is wanted to begin with.
+ */
+function withOwn(
+  stands: readonly Stand[],
+  recommended: Method | null,
+  all: readonly Method[],
+  face: Face,
+  catalogue: Catalogue,
+): Stand[] {
+  if (recommended && !recommended.chem.product) return [...stands];
+  const made = ({ chem }: Method): boolean => chem.product !== null && isMadeFor(chem.product, face);
+  const { suffices } = tuning(catalogue);
+  const standing = stands.findIndex((s) => made(s.method) && s.method.effect >= suffices);
+  if (standing >= 0) return stands.map((s, i) => (i === standing ? { ...s, own: true } : s));
+  const enough = all.filter((m) => made(m) && m.effect >= suffices);
+  if (!enough.length) return [...stands];
+  const method = enough.reduce((a, b) => ((b.cost - a.cost || a.D - b.D) < 0 ? b : a));
+  return [...stands, { method, stronger: [], remedy: false, own: true }];
 }
 
 /**
@@ -76,12 +100,13 @@ export function ladderOf(
   const strongest = recommended && recommended.cost > enough!.cost ? recommended : enough;
   const worth = edge.filter((m) => m.gain >= most * t.leastShare && m.cost <= strongest!.cost);
   const stays = (s: Stand): boolean =>
-    s.remedy || s.method === recommended || s.method === strongest || s.stronger.includes(strongest!);
+    s.remedy || s.own || s.method === recommended || s.method === strongest || s.stronger.includes(strongest!);
   const near = (a: Stand, b: Stand): boolean => b.method.gain - a.method.gain < t.mergeWithin;
   let kept: Stand[] = [];
-  for (const s of withRemedies(ways(worth, recommended, catalogue), all, face, catalogue).sort(byHarm)) {
+  const told = withRemedies(ways(worth, recommended, catalogue), all, face, catalogue);
+  for (const s of withOwn(told, recommended, all, face, catalogue).sort(byHarm)) {
     const last = kept.at(-1);
-    if (last && !s.remedy && s.method !== recommended && near(last, s)) continue;
+    if (last && !s.remedy && !s.own && s.method !== recommended && near(last, s)) continue;
     // the recommended one takes the place of a neighbour that nobody can tell from it
     if (
       last &&
@@ -107,6 +132,8 @@ export function ladderOf(
   }
   return { stands: kept, recommended };
   function dispensable(s: Stand): boolean {
-    return s.remedy && s.method !== recommended && s.method !== strongest && !s.stronger.includes(strongest!);
+    return (
+      (s.remedy || s.own) && s.method !== recommended && s.method !== strongest && !s.stronger.includes(strongest!)
+    );
   }
 }

@@ -1,4 +1,13 @@
-import { type Laundry, laundryOf, type Profile } from '@dolly-tub/core';
+import {
+  careOf,
+  type CareLabel,
+  careWords,
+  type Laundry,
+  laundryOf,
+  type Profile,
+  type Question,
+  runOfWash,
+} from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
 
 const wash = (face: string, soil: string, profile: Profile = {}, severity = 3): Laundry | null => {
@@ -93,4 +102,60 @@ test('bleach that is still in it keeps every detergent out that it would turn to
     because: [expect.objectContaining({ text: expect.stringContaining('rinse it through with plain water') })],
   });
   expect(after({ product: 'dish-detergent', rinsed: false, daysAgo: 0 })).toMatchObject({ may: 'yes' });
+});
+
+describe('under its label', () => {
+  const q = { material: 'cotton', finish: 'white', soil: 'fresh-grease', severity: 3 };
+  const wash = (label: CareLabel, question: Question = q) => {
+    const l = laundryOf(question, {}, c, label);
+    if (l?.may !== 'yes') throw new Error(JSON.stringify(l));
+    return l;
+  };
+  test('of the label and what is known of the cloth the milder counts, never the other way round', () => {
+    expect(wash({}).temperature_C).toBe(60);
+    expect(wash({ wash: '30' }).temperature_C).toBe(30);
+    expect(wash({ wash: '95' }).temperature_C).toBe(60);
+    expect(wash({ process: 'very mild' }).process).toBe('very mild');
+    expect(wash({ tumble: 'no' }).dry).toBe('line');
+    const wool = { material: 'wool', finish: 'undyed', soil: 'fresh-grease', severity: 3 };
+    const plain = wash({}, wool);
+    const bold = wash({ wash: '95', process: 'normal', bleach: 'any', tumble: 'normal' }, wool);
+    expect([bold.temperature_C, bold.process, bold.dry]).toEqual([plain.temperature_C, plain.process, plain.dry]);
+  });
+  test('by hand, or not at all: no machine, with what to do instead', () => {
+    for (const [sign, words] of [
+      ['hand', /by hand/],
+      ['no', /dry cleaner/],
+    ] as const) {
+      const l = laundryOf(q, {}, c, { wash: sign })!;
+      expect(l.may).toBe('no');
+      expect(l.because[0]!.text).toMatch(words);
+    }
+  });
+  test('a triangle crossed out keeps every bleach out, two lines keep chlorine out', () => {
+    const wine = { ...q, soil: 'red-wine' };
+    const oxidises = (l: ReturnType<typeof wash>, m: string): boolean =>
+      [l.detergent, ...(l.booster ? [l.booster] : [])].some((x) => (c.products.get(x.product)!.mechanisms[m] ?? 0) > 0);
+    expect(oxidises(wash({}, wine), 'oxidiser_peroxide')).toBe(true);
+    expect(oxidises(wash({ bleach: 'no' }, wine), 'oxidiser_peroxide')).toBe(false);
+    expect(oxidises(wash({ bleach: 'oxygen only' }, wine), 'oxidiser_chlorine')).toBe(false);
+  });
+  test('what was read goes into an address and comes back; what is no sign is left out', () => {
+    for (const l of [
+      {},
+      { wash: '40' },
+      { wash: 'hand', bleach: 'no' },
+      { process: 'mild', tumble: 'low' },
+    ] as CareLabel[])
+      expect(careOf(careWords(l))).toEqual(l);
+    expect(careWords({})).toBe('');
+    expect(careOf('41,,boil,no')).toEqual({ tumble: 'no' });
+  });
+  test('as a run: its steps one by one, the programme as a wait, and what goes into the drum', () => {
+    const l = wash({});
+    const run = runOfWash(l, null, q, '2026-11-25T10:30:00Z');
+    expect(run.steps.map((s) => s.text)).toEqual(l.steps.map((s) => s.text));
+    expect(run.steps.filter((s) => s.wait_s)).toHaveLength(1);
+    expect(run.uses[0]).toEqual({ item: l.detergent.product, amount: l.detergent.amount, unit: l.detergent.unit });
+  });
 });

@@ -2,6 +2,7 @@ import { type Catalogue, type Material, type Product, type Soil, sourceOf } from
 import { judge, resolveItems } from '../mixing';
 import { significant } from '../quantity';
 import { faceOf } from './advise';
+import { type CareLabel, careWords, keptFromMachine, letIn, underLabel } from './care';
 import { productOptions } from './options';
 import { holdsFor, refuseProduct } from './refuse';
 import { ledBy } from './remedies';
@@ -92,13 +93,18 @@ const setsWarm = (soil: Soil, face: Face): string | null =>
  * A mark on something that a machine washes: treated first, then the programme, what goes in with it and what does not,
  * and how it dries. Null where no machine washes it, or there is nothing to wash off. The care label comes before it.
  */
-export function laundryOf(question: Question, given: Context, catalogue: Catalogue): Laundry | null {
+export function laundryOf(
+  question: Question,
+  given: Context,
+  catalogue: Catalogue,
+  label: CareLabel = {},
+): Laundry | null {
   const resolved = faceOf(question, catalogue);
   if (!resolved.ok) return null;
   const face = resolved.value;
   const { material, soil } = face;
-  const care = material.laundry;
-  if (!care || soil.damage) return null;
+  if (!material.laundry || soil.damage) return null;
+  const care = underLabel(material.laundry, label);
   const sourceOfCare = sourceOf(material, 'laundry', catalogue).id;
   const sourceOfSoil = sourceOf(soil, 'sets', catalogue).id;
   if (soil.notInMachine)
@@ -106,17 +112,21 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
       may: 'no',
       because: [{ text: soil.notInMachine, source: sourceOf(soil, 'notInMachine', catalogue).id }],
     };
+  const kept = keptFromMachine(label);
+  if (kept) return { may: 'no', because: [{ text: kept, source: 'household' }] };
   const context: Here = {
     ...(given.profile ? { profile: given.profile } : {}),
     habits: choicesOf(given.profile, catalogue),
     // in the drum nothing lies beside it; what was put on it before goes in with it
     met: theresOf(face, given, catalogue),
   };
-  const can = admitted(face, context, catalogue);
+  const isLetIn = (x: { product: Product }): boolean => letIn(label, x.product);
+  const can = admitted(face, context, catalogue).filter(isLetIn);
   const washing = detergentOf(can, care.process);
   if (!washing) {
     const rinsed =
-      context.met.length > 0 && detergentOf(admitted(face, { ...context, met: [] }, catalogue), care.process);
+      context.met.length > 0 &&
+      detergentOf(admitted(face, { ...context, met: [] }, catalogue).filter(isLetIn), care.process);
     const text = rinsed
       ? 'what was put on it is still in it: rinse it through with plain water, note that, and look again'
       : 'no detergent is known that the cloth and the people of the house bear';
@@ -133,6 +143,7 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
   const detergent = dosed(washing.product, face.severity);
   const booster = beside ? dosed(beside.product, face.severity) : null;
 
+  const read = careWords(label) !== '';
   const cold = setsWarm(soil, face);
   const germs = soil.hygiene?.asks === 'disinfect';
   const temperature_C = germs
@@ -140,8 +151,10 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
     : Math.min(care.max_C, cold ? COOL_C : soil.order === 'grease' ? HOT_C : USUAL_C);
   const because: Ground[] = [
     {
-      text: `${material.name} takes ${care.max_C} °C, ${care.process} process, where no label says less`,
-      source: sourceOfCare,
+      text: read
+        ? `its label and what is known of ${material.name}, the milder of both: ${care.max_C} °C, ${care.process} process`
+        : `${material.name} takes ${care.max_C} °C, ${care.process} process, where no label says less`,
+      source: read ? 'household' : sourceOfCare,
     },
     ...(cold
       ? [{ text: `${soil.name}, washed warm or dried while it is there, stays: ${cold}`, source: sourceOfSoil }]
@@ -157,10 +170,14 @@ export function laundryOf(question: Question, given: Context, catalogue: Catalog
   ];
   const dyed = !care.white;
   const steps = [
-    {
-      text: 'Read its care label: it comes before all of this. A washtub crossed out means no machine.',
-      because: 'only its maker knows the cloth, the dye and the lining',
-    },
+    ...(label.wash
+      ? []
+      : [
+          {
+            text: 'Read its care label: it comes before all of this. A washtub crossed out means no machine.',
+            because: 'only its maker knows the cloth, the dye and the lining',
+          },
+        ]),
     ...(germs || cold
       ? [
           {

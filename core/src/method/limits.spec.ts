@@ -8,6 +8,7 @@ import {
   neighbourHit,
   PRODUCT_RULES,
   refuseApplication,
+  refuseOnMark,
   refuseHeat,
   refuseProduct,
   refuseTime,
@@ -558,7 +559,7 @@ describe('how it is put on', () => {
     sets: [{ mechanism: 'wetting', kind: 'ban', because: 'x', ...(damp === undefined ? {} : { damp }) }],
   });
   const kind = (x: ReturnType<typeof o>, f: Face, h: Here = here()): string | null => {
-    const no = refuseApplication(x, f, h, c);
+    const no = refuseApplication(x, f, h, c) ?? refuseOnMark(x.application, f, c);
     if (no) expect([no.because, saysAll(no)]).toEqual([no.because, true]);
     return no?.kind ?? null;
   };
@@ -603,7 +604,7 @@ describe('how it is put on', () => {
     expect(kind(o('cloth'), on(), here({ profile: { stances: { [stance!.id]: choice!.id } } }))).toBeNull();
   });
   test('every rule of the list is met above', () =>
-    expect(Object.keys(APPLICATION_RULES)).toEqual(['clothOnly', 'wetsSoil', 'tooWet', 'people', 'choice', 'runs']));
+    expect(Object.keys(APPLICATION_RULES)).toEqual(['clothOnly', 'tooWet', 'people', 'choice', 'runs']));
   test('warm, from both sides', () => {
     expect(refuseHeat(60, on(), c)).toBeNull();
     expect(refuseHeat(60.5, on(), c)).toMatchObject({ kind: 'heat', operands: '60.5 °C against 60 °C' });

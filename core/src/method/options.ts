@@ -1,4 +1,13 @@
-import { type Catalogue, isWater, percentInUse, type Product, productClasses, type Tool, tuning } from '../catalogue';
+import {
+  type Application,
+  type Catalogue,
+  isWater,
+  percentInUse,
+  type Product,
+  productClasses,
+  type Tool,
+  tuning,
+} from '../catalogue';
 import { fumeOf, type GateReason, judgeThere } from '../gate';
 import {
   holdsFor,
@@ -6,12 +15,22 @@ import {
   refusal,
   refuseApplication,
   refuseHeat,
+  refuseOnMark,
   refuseTime,
   strengthOnMaterial,
   WET_ORDER,
   worseOf,
 } from './refuse';
-import { activeOf, activeOfTool, applicationsOf, doseOf, type Strength, strengthsOf } from './supply';
+import {
+  type Active,
+  activeOf,
+  activeOfTool,
+  doseOf,
+  fitsMark,
+  type Strength,
+  strengthsOf,
+  waysToPutOn,
+} from './supply';
 import type { ChemOption, Face, Here, Refusal, Rung, ToolOption } from './types';
 
 type Harms = Rung['harms'];
@@ -19,16 +38,132 @@ type Harms = Rung['harms'];
 /** A product at one strength, put on one way; `strengthOf` is the strength that it came from. */
 export type ProductOption = ChemOption & { product: NonNullable<ChemOption['product']>; strengthOf: Strength };
 
+/** One strength put on one way on a surface, whatever the mark: what forbids it there, how long it may stay, what it wears. */
+interface Way {
+  s: Strength;
+  application: Application | null;
+  /** A limit of the surface, the people or the neighbours; null where it may. */
+  no: Refusal | null;
+  longest: number;
+  own: { min: number; max: number } | null | undefined;
+  supply: Readonly<Record<string, number>>;
+  nearness: Harms;
+  /** What is left of the surface after it, by warmth and minutes. */
+  keeps: Map<number, number>;
+}
+/** Ways of products on one surface, for the marks that are asked of it one after the other. */
+export type Ways = Map<string, readonly Way[]>;
+
+/** The ways of a product on a surface: everything that does not depend on the mark. */
+function waysOf(product: Product, face: Face, context: Here, catalogue: Catalogue): Way[] {
+  const t = tuning(catalogue);
+  const out: Way[] = [];
+  for (const s of strengthsOf(product, catalogue)) {
+    const v = strengthOnMaterial(s, face.material, catalogue);
+    const none = { s, longest: 0, own: null, supply: s.supply, nearness: [], keeps: new Map<number, number>() };
+    if ('refusal' in v) {
+      out.push({ ...none, application: null, no: v.refusal });
+      continue;
+    }
+    let runoff: { name: string; hit: Refusal } | null = null;
+    for (const n of context.neighbours ?? []) {
+      const hit = n.runoff ? neighbourHit(s, n, catalogue) : null;
+      if (hit) {
+        runoff = { name: n.name ?? hit.name, hit };
+        break;
+      }
+    }
+    for (const application of waysToPutOn(s, face.material, catalogue)) {
+      const own = application.dwell_min ?? product.dwell_min;
+      out.push({
+        s,
+        application,
+        no: refuseApplication({ product, dilution: s.dilution, application, runoff }, face, context, catalogue),
+        longest: Math.min(v.maxMinutes, own?.max ?? t.time.unheld_min, application.stays_min ?? Infinity),
+        own,
+        supply: application.only
+          ? Object.fromEntries(Object.entries(s.supply).filter(([m]) => application.only!.includes(m)))
+          : application.adds
+            ? { ...s.supply, ...application.adds }
+            : s.supply,
+        nearness: v.nearness,
+        keeps: new Map(),
+      });
+    }
+  }
+  return out;
+}
+
+/** More minutes than anything is left: warmth and minutes in one number. */
+const DAY_min = 100_000;
+
+/** An option of a product on a surface and a mark. Its sums are told only for the few that are shown. */
+class Put implements ProductOption {
+  keep = 1;
+  constructor(
+    readonly product: Product,
+    readonly plain: boolean,
+    readonly from: string | null,
+    private readonly way: Way,
+    readonly temperature_C: number,
+    readonly dwell_min: number,
+    readonly D: number,
+    private readonly active: readonly Active[],
+    private readonly near: Harms,
+    private readonly face: Face,
+    private readonly catalogue: Catalogue,
+  ) {}
+  // read through to what they are of: thousands of these are made for one question, and few are told
+  get dwellMax_min(): number {
+    return this.way.longest;
+  }
+  get strengthOf(): Strength {
+    return this.way.s;
+  }
+  get dilution(): number {
+    return this.way.s.dilution;
+  }
+  get strength(): Strength['strength'] {
+    return this.way.s.strength;
+  }
+  get dose(): Strength['dose'] {
+    return this.way.s.dose;
+  }
+  get pH(): Strength['pH'] {
+    return this.way.s.pH;
+  }
+  get reserve(): number {
+    return this.way.s.reserve;
+  }
+  get application(): Application {
+    return this.way.application!;
+  }
+  get supply(): Record<string, number> {
+    return this.way.supply;
+  }
+  parts(): Rung['doses'] {
+    const parts: Rung['doses'] = [];
+    doseOf(this.active, this.dwell_min, this.temperature_C, parts);
+    return parts;
+  }
+  harms(): Harms {
+    const harms: Harms = [...this.near];
+    applicationHarm(this, this.face, this.catalogue, harms);
+    return harms;
+  }
+}
+
 /**
- * Every way of putting a product on that the face, its neighbours and the household allow, and the limit
- * that is told of it. Of a product that cannot do enough whatever its time, only the first way is told: it stands for
- * "allowed, but too weak".
+ * Every way of putting a product on that the face, its neighbours and the household allow, and the limit that is told of
+ * it. Of a product that cannot do enough whatever its time, only the first way is told: it stands for "allowed, but too
+ * weak". `known` keeps what does not depend on the mark, for other marks on the same surface in the same context.
  */
 export function productOptions(
   product: Product,
   face: Face,
   context: Here,
   catalogue: Catalogue,
+  known?: Ways,
 ): { admitted: ProductOption[]; refused: Refusal | null } {
   const t = tuning(catalogue);
   const admitted: ProductOption[] = [];
@@ -54,84 +189,65 @@ export function productOptions(
       : [],
   );
   const keptLeaves = kept.reduce((k, x) => k * (1 - x.h), 1);
-  for (const s of strengthsOf(product, catalogue)) {
-    const v = strengthOnMaterial(s, face.material, catalogue);
-    if ('refusal' in v) {
-      meet(v.refusal);
+  let ways = known?.get(product.id);
+  if (!ways) known?.set(product.id, (ways = waysOf(product, face, context, catalogue)));
+  ways ??= waysOf(product, face, context, catalogue);
+  for (const way of ways) {
+    const { s, application, no, longest, own, supply } = way;
+    if (!application) {
+      meet(no!);
       continue;
     }
-    let runoff: { name: string; hit: Refusal } | null = null;
-    for (const n of context.neighbours ?? []) {
-      const hit = n.runoff ? neighbourHit(s, n, catalogue) : null;
-      if (hit) {
-        runoff = { name: n.name ?? hit.name, hit };
-        break;
-      }
+    if (!fitsMark(application, face)) continue;
+    const put = no ?? refuseOnMark(application, face, catalogue);
+    if (put) {
+      meet(put);
+      continue;
     }
-    for (const application of applicationsOf(s, face, catalogue)) {
-      const put = refuseApplication({ product, dilution: s.dilution, application, runoff }, face, context, catalogue);
-      if (put) {
-        meet(put);
+    const short = refuseTime(application, longest, face, catalogue);
+    if (short) {
+      meet(short);
+      continue;
+    }
+    const shortest = Math.min(longest, application.held ? (own?.min ?? t.time.least_min) : t.time.least_min);
+    const warms =
+      (application.wetness === 'damp' || application.held) &&
+      !coolOnly &&
+      !(s.product.use.unit === 'neat' && !s.product.pantry);
+    for (const temperature_C of warms ? [t.cool_C, t.warm_C] : [t.cool_C]) {
+      const heat = refuseHeat(temperature_C, face, catalogue);
+      if (heat) {
+        meet(heat);
         continue;
       }
-      const own = application.dwell_min ?? product.dwell_min;
-      const longest = Math.min(v.maxMinutes, own?.max ?? t.time.unheld_min, application.stays_min ?? Infinity);
-      const short = refuseTime(application, longest, face, catalogue);
-      if (short) {
-        meet(short);
-        continue;
-      }
-      const shortest = Math.min(longest, application.held ? (own?.min ?? t.time.least_min) : t.time.least_min);
-      const supply = application.only
-        ? Object.fromEntries(Object.entries(s.supply).filter(([m]) => application.only!.includes(m)))
-        : application.adds
-          ? { ...s.supply, ...application.adds }
-          : s.supply;
-      const warms =
-        (application.wetness === 'damp' || application.held) &&
-        !coolOnly &&
-        !(s.product.use.unit === 'neat' && !s.product.pantry);
-      for (const temperature_C of warms ? [t.cool_C, t.warm_C] : [t.cool_C]) {
-        const heat = refuseHeat(temperature_C, face, catalogue);
-        if (heat) {
-          meet(heat);
-          continue;
-        }
-        const active = activeOf(supply, face, temperature_C > t.cool_C, catalogue);
-        const weak = !plain && active.reduce((a, x) => a + x.lifts * x.supply, 0) < t.tooWeak;
-        if (weak && admitted.length) continue;
-        for (const dwell of weak ? [longest] : dwells(shortest, longest, catalogue)) {
-          const o: ProductOption = {
-            product,
-            plain,
-            application,
-            strengthOf: s,
-            from: later?.from ?? null,
-            dilution: s.dilution,
-            strength: s.strength,
-            dose: s.dose,
-            temperature_C,
-            dwell_min: dwell,
-            dwellMax_min: longest,
-            pH: s.pH,
-            reserve: s.reserve,
-            supply,
-            D: doseOf(active, dwell, temperature_C),
-            keep: 1,
-            parts: () => {
-              const parts: Rung['doses'] = [];
-              doseOf(active, dwell, temperature_C, parts);
-              return parts;
-            },
-            harms: () => {
-              const harms: Harms = [...v.nearness, ...kept];
-              applicationHarm(o, face, catalogue, harms);
-              return harms;
-            },
-          };
-          o.keep = v.keep * keptLeaves * applicationHarm(o, face, catalogue);
-          admitted.push(o);
-        }
+      const active = activeOf(supply, face, temperature_C > t.cool_C, catalogue);
+      const weak = !plain && active.reduce((a, x) => a + x.lifts * x.supply, 0) < t.tooWeak;
+      if (weak && admitted.length) continue;
+      for (const dwell of weak ? [longest] : dwells(shortest, longest, catalogue)) {
+        const D = doseOf(active, dwell, temperature_C);
+        const near = kept.length ? [...way.nearness, ...kept] : way.nearness;
+        const o = new Put(
+          product,
+          plain,
+          later?.from ?? null,
+          way,
+          temperature_C,
+          dwell,
+          D,
+          active,
+          near,
+          face,
+          catalogue,
+        );
+        const key = temperature_C * DAY_min + dwell;
+        let keep = way.keeps.get(key);
+        if (keep === undefined)
+          way.keeps.set(
+            key,
+            (keep = way.nearness.reduce((k, n) => k * (1 - n.h), 1) * applicationHarm(o, face, catalogue)),
+          );
+        o.keep = keep * keptLeaves;
+        admitted.push(o);
       }
     }
   }

@@ -69,8 +69,9 @@ describe('properties over faces, soils and households', () => {
           if (Math.abs(sum - 1) > 1e-9 || r.effect < 0 || r.effect > 1 || r.harm < 0 || r.harm > 1) return false;
           const last = a.ladder[i - 1];
           if (last && last.harm > r.harm) return false;
-          // what harms more does more, or is a remedy that is there for its chemistry
-          if (!r.remedy && a.ladder.slice(0, i).some((x) => !x.remedy && x.effect >= r.effect)) return false;
+          // what harms more does more, or is there for its chemistry or its surface
+          const ownRight = (x: Rung): boolean => x.remedy !== null || x.madeFor !== null;
+          if (!ownRight(r) && a.ladder.slice(0, i).some((x) => !ownRight(x) && x.effect >= r.effect)) return false;
           // a step within a rung does more, too
           if (r.stronger.some((x, n) => x.effect <= (r.stronger[n - 1]?.effect ?? r.effect) || x.harm < r.harm))
             return false;

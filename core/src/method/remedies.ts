@@ -1,4 +1,4 @@
-import { type Catalogue, type Product, tuning } from '../catalogue';
+import { type Catalogue, faceIdOf, type Product, tuning } from '../catalogue';
 import type { Method } from './combine';
 import type { Face } from './types';
 
@@ -14,6 +14,9 @@ export function ledBy(product: Product): string {
   }
   return best;
 }
+/** Made for this very surface by its label: what one reaches for there. */
+export const isMadeFor = (product: Product, { material }: Pick<Face, 'material'>): boolean =>
+  product.madeOn?.includes(faceIdOf(material)) === true;
 const known = new WeakMap<Face['soil'], ReadonlySet<string>>();
 /**
  * The chemistries that a ladder for this soil ends with: each that lifts nearly as much of it as the one that lifts

@@ -117,6 +117,7 @@ export function rungOf(
       text: follower.text,
     },
     remedy: stand.remedy && p ? (catalogue.mechanisms.get(ledBy(p))?.name ?? null) : null,
+    madeFor: stand.own ? face.material.family : null,
     sinner: sinnerOf(m, face, catalogue),
     doses: [...chem.parts(), ...tool.parts()].sort((a, b) => b.dose - a.dose),
     harms: [...chem.harms(), ...tool.harms()].sort((a, b) => b.h - a.h),
@@ -139,7 +140,10 @@ export function rungOf(
       { claim: 'four factors', source: 'sinner-1959' },
     ],
   };
-  return { ...partial, steps: composeSteps(partial, tool, face, { guard, water, follower }, catalogue) };
+  return {
+    ...partial,
+    steps: composeSteps(partial, tool, face, { guard, water, powder: p?.state === 'powder', follower }, catalogue),
+  };
 }
 
 /** What is there, and what became of it, each thing once with the worst that it makes with this product. */

@@ -6,6 +6,8 @@ import type { ChemOption, Face, Rung, Step, ToolOption } from './types';
 interface Extra {
   guard: string | null;
   water: boolean;
+  /** The product is a powder. */
+  powder: boolean;
   follower: Follower | null;
 }
 
@@ -33,6 +35,7 @@ function facts(r: Omit<Rung, 'steps'>, tool: ToolOption, face: Face, extra: Extr
     dryFirst: !face.soil.hazard?.noDry && !bans(face, 'dry_lift'),
     product: r.product !== null && !extra.water,
     diluted: r.dose !== null,
+    powder: extra.powder,
     wait: r.product !== null && r.dwell_min > 2,
     soft: face.material.soft,
     hard: !face.material.soft,

@@ -161,22 +161,25 @@ function endsOf(
 }
 const NEUTRAL = 7;
 
-/** Ways a product can be put on, at this strength, on this face and soil. */
-export function applicationsOf(s: Strength, face: Face, catalogue: Catalogue): Application[] {
-  const { zone, material, soil } = face;
-  return [...catalogue.applications.values()].filter((a) => {
-    if (!a.forStates.includes(s.product.state)) return false;
-    if (a.forNatures && !a.forNatures.includes(soil.nature)) return false;
+/** Ways of putting a strength on a surface, whatever the mark. */
+export const waysToPutOn = (s: Strength, material: Face['material'], catalogue: Catalogue): Application[] =>
+  [...catalogue.applications.values()].filter((a) => {
+    const { state, foams } = s.product;
+    if (!a.forStates.includes(state) && !(foams && a.forStates.includes('foam'))) return false;
     // a day under powder is for what cannot be washed
     if (a.unwashable && material.soft && material.wetness === 'flood') return false;
     if (a.poultice && !(s.product.poultice && material.porous && a.families!.includes(material.family))) return false;
     const solid = isSolid(s.product);
     // dry strewing wants the powder itself, every wet way wants it dissolved
     if (a.wetness === 'dry') return solid && s.dose === null;
-    if (solid && s.dose === null && !a.undissolved) return false;
-    return (a.zone === undefined || a.zone === zone) && (a.notZone === undefined || a.notZone !== zone);
+    // and a paste is stirred from the powder, never from what is dissolved
+    return !solid || (s.dose === null) === (a.undissolved === true);
   });
-}
+/** Whether a way is one for this mark, and this place of it. */
+export const fitsMark = (a: Application, { zone, soil }: Face): boolean =>
+  (!a.forNatures || a.forNatures.includes(soil.nature)) &&
+  (a.wetness === 'dry' ||
+    ((a.zone === undefined || a.zone === zone) && (a.notZone === undefined || a.notZone !== zone)));
 
 /**
  * Dose of one mechanism on a soil: lifts · supply · (1 − e^(−t·Q10^((T−20)/10)/τ)). Warmth quickens, it does

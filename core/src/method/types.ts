@@ -76,6 +76,8 @@ export interface Context {
   profile?: Profile;
   /** Only these; absent = everything in the catalogue. */
   kit?: readonly string[];
+  /** What the house has: of things that do as well it stands on the rung. */
+  owned?: readonly string[];
   neighbours?: readonly Neighbour[];
   last?: readonly Last[];
   /** What is always there: a product, or a resident of the catalogue. */
@@ -199,6 +201,8 @@ export interface Rung {
   follow: { with: { tool: string; name: string }[]; text: string } | null;
   /** The chemistry that it stands for, one that lifts nearly the most of this soil; null where it stands for none. */
   remedy: string | null;
+  /** The kind of surface that it is made for, where it stands for that. */
+  madeFor: string | null;
   sinner: Share;
   /** Dose by mechanism: the sum behind effect. */
   doses: { mechanism: string; name: string; lifts: number; supply: number; dose: number }[];

@@ -21,7 +21,7 @@ const clothOnly: ApplicationRule = ({ application: a }, { material: m }, _h, c) 
     ? refusal('cloth-only', { face: m.name }, sourceOf(m, 'clothOnly', c).id, c, `${a.name} against cloth only`)
     : null;
 /** A ban on wetting: dry first, so at most a damp cloth; not even that where it says so. */
-const wetsSoil: ApplicationRule = ({ application: a }, face, _h, c) => {
+const wetsSoil = (a: Application, face: Face, c: Catalogue): Refusal | null => {
   const ban = face.soil.sets.find(
     (s) => s.mechanism === 'wetting' && holdsFor(s, face) && wets(a) > WET_ORDER.indexOf(s.damp ? 'dry' : 'damp'),
   );
@@ -55,7 +55,6 @@ const runs: ApplicationRule = ({ application: a, runoff }, _f, _h, c) =>
 
 export const APPLICATION_RULES: Readonly<Record<string, ApplicationRule>> = {
   clothOnly,
-  wetsSoil,
   tooWet,
   people,
   choice,
@@ -63,7 +62,11 @@ export const APPLICATION_RULES: Readonly<Record<string, ApplicationRule>> = {
 };
 const ORDER = Object.values(APPLICATION_RULES);
 
-/** Limits that come from how it is put on: the first that refuses, or null. */
+/** What the mark itself forbids of a way of putting on: wetting what is taken off dry. */
+export const refuseOnMark = (application: Application, face: Face, catalogue: Catalogue): Refusal | null =>
+  wetsSoil(application, face, catalogue);
+
+/** Limits that come from how it is put on, whatever the mark: the first that refuses, or null. */
 export function refuseApplication(o: PutOn, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
   for (const rule of ORDER) {
     const no = rule(o, face, here, catalogue);

@@ -65,7 +65,16 @@ const makesItWorse: ProductRule = (p, face, _here, c) => {
     c,
   );
 };
-function setBy({ mechanism, fromPercent }: Soil['sets'][number], p: Product, c: Catalogue): boolean {
+/** Products and bans are immutable: each pair is judged once. */
+const bans = new WeakMap<Product, WeakMap<Soil['sets'][number], boolean>>();
+function setBy(set: Soil['sets'][number], p: Product, c: Catalogue): boolean {
+  let known = bans.get(p);
+  if (!known) bans.set(p, (known = new WeakMap()));
+  let yes = known.get(set);
+  if (yes === undefined) known.set(set, (yes = judgeSet(set, p, c)));
+  return yes;
+}
+function judgeSet({ mechanism, fromPercent }: Soil['sets'][number], p: Product, c: Catalogue): boolean {
   const t = tuning(c);
   if (c.mechanisms.get(mechanism)?.when) return false;
   if ((p.mechanisms[mechanism] ?? 0) > t.mechanismFrom) return true;
@@ -102,6 +111,9 @@ export const PRODUCT_RULES: Readonly<Record<string, ProductRule>> = {
   fragile,
 };
 const ORDER = Object.values(PRODUCT_RULES);
+/** Those that read the surface and the house alone, and those that read the mark or its place. */
+const OF_THE_SURFACE = [neverAdvised, madeFor, keptTo, people, fragile];
+const OF_THE_MARK = ORDER.filter((rule) => !OF_THE_SURFACE.includes(rule));
 
 /** What refuses a product whatever its strength: the first rule that does, or null. */
 export function refuseProduct(product: Product, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
@@ -111,3 +123,8 @@ export function refuseProduct(product: Product, face: Face, here: Here, catalogu
   }
   return null;
 }
+/** Whether a product is out on this surface whatever the mark; and whether it is out for this mark. */
+export const outOnSurface = (p: Product, face: Face, here: Here, c: Catalogue): boolean =>
+  OF_THE_SURFACE.some((rule) => rule(p, face, here, c) !== null);
+export const outForMark = (p: Product, face: Face, here: Here, c: Catalogue): boolean =>
+  OF_THE_MARK.some((rule) => rule(p, face, here, c) !== null);

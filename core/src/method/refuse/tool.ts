@@ -208,3 +208,24 @@ export function refuseFollower(tool: Tool, face: Face, here: Here, catalogue: Ca
   }
   return null;
 }
+
+const OF_THE_SURFACE = [
+  equipment,
+  kindOfSurface,
+  keptTo,
+  fragile,
+  abrasive,
+  dulls,
+  blade,
+  sticky,
+  iron,
+  tooRough,
+  steam,
+  tooWet,
+];
+const OF_THE_MARK = ORDER.filter((rule) => !OF_THE_SURFACE.includes(rule));
+/** Whether a tool is out on this surface whatever the mark; and whether it is out for this mark. */
+export const toolOutOnSurface = (t: Tool, face: Face, here: Here, c: Catalogue): boolean =>
+  OF_THE_SURFACE.some((rule) => rule(t, face, here, c) !== null);
+export const toolOutForMark = (t: Tool, face: Face, here: Here, c: Catalogue): boolean =>
+  OF_THE_MARK.some((rule) => rule(t, face, here, c) !== null);

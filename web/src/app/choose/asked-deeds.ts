@@ -1,7 +1,7 @@
 import { computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { type Rung, runOfRung, usualPack } from '@dolly-tub/core';
+import { type Laundry, type Rung, runOfRung, runOfWash, usualPack } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectHousehold, selectShopping } from '../household/state';
@@ -71,6 +71,12 @@ export class AskedDeeds {
       })),
       `On the shopping list: ${missing.map((x) => x.name).join(', ')}.`,
     );
+  }
+  /** The wash as a run. */
+  wash(l: Extract<Laundry, { may: 'yes' }>): void {
+    const { question } = this.asked.question()!;
+    const body = runOfWash(l, this.asked.spot()?.id ?? null, question, this.clock.now().toISOString());
+    this.beginning.ask({ does: 'make', on: 'runs', body });
   }
   begin(r: Rung): void {
     if (r.may === 'from') return;

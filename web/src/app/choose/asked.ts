@@ -3,6 +3,7 @@ import {
   type Advice,
   advise,
   adviseSeveral,
+  careOf,
   barredOf,
   choicesOf,
   type Context,
@@ -46,6 +47,7 @@ export interface ChooseAddress {
   shelf?: string | undefined;
   /** Choices for this question alone: `bleach:never,gloves:always`. */
   ways?: string | undefined;
+  care?: string | undefined;
 }
 
 /** The question that an address asks of this household, and all that is answered to it. Made within a component. */
@@ -90,6 +92,7 @@ export class Asked {
         evidence: evidenceOfTallies(this.household().tallies),
         barred: barredOf(this.household().log),
         prices: pricesOf(this.household().stock),
+        owned: this.owned(),
       }),
     };
   });
@@ -111,10 +114,12 @@ export class Asked {
     const a = this.answer();
     return a?.ok ? a.value : null;
   });
+  /** What its label says, as far as somebody read it. */
+  readonly care = computed(() => careOf(this.address().care));
   /** What a machine does about it; null where none washes it. */
   readonly laundry = computed(() => {
     const q = this.question();
-    return q && this.answer()?.ok ? laundryOf(q.question, q.context, this.knowledge.catalogue()!) : null;
+    return q && this.answer()?.ok ? laundryOf(q.question, q.context, this.knowledge.catalogue()!, this.care()) : null;
   });
   readonly preventions = computed(() => {
     const c = this.knowledge.catalogue();
@@ -180,6 +185,7 @@ export class Asked {
     const q = this.question()?.question;
     return { material: q?.material ?? '', finish: q?.finish ?? null };
   });
+  readonly surfacePage = computed(() => ['/choose/surface', ...(this.face() ?? '').split('/')]);
   readonly depends = computed(() => {
     const c = this.knowledge.catalogue();
     const q = this.question();

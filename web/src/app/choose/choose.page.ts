@@ -77,6 +77,8 @@ export class ChoosePage {
   readonly shelf = input<string | undefined>();
   /** Choices for this question alone: `bleach:never,gloves:always`. */
   readonly ways = input<string | undefined>();
+  /** What the care label says: `40,mild,oxygen,no`. */
+  readonly care = input<string | undefined>();
   /** The rung to lay beside the one that is open. */
   readonly besideId = input<string | undefined>(undefined, { alias: 'beside' });
 
@@ -88,6 +90,7 @@ export class ChoosePage {
     severity: this.amount(),
     shelf: this.shelf(),
     ways: this.ways(),
+    care: this.care(),
   }));
   protected readonly asked = new Asked(this.address);
   protected readonly deeds = new AskedDeeds(this.asked);
@@ -167,6 +170,7 @@ export class ChoosePage {
     shelf?: string | null;
     ways?: string | null;
     beside?: string | null;
+    care?: string | null;
   }): void {
     if (p.soil === UNKNOWN) {
       void this.router.navigate(['/choose/find'], {

@@ -16,3 +16,15 @@ test('what never goes in says why, and nothing else', async () => {
   expect(p.text('section')).toMatch(/^Not in the machine Its vapour catches fire in the drum\./);
   expect(p.text('section')).not.toMatch(/°C/);
 });
+test('its label is read sign by sign; the wash can be run', async () => {
+  const laundry = laundryOf({ material: 'cotton', finish: 'white', soil: 'red-wine', severity: 3 }, {}, catalogue())!;
+  const p = await open(InTheWash, { laundry, label: { wash: '40' } });
+  const heard: unknown[] = [];
+  p.fixture.componentInstance.read.subscribe((x) => heard.push(x));
+  p.fixture.componentInstance.begin.subscribe((x) => heard.push(x.may));
+  expect(p.text('section')).toMatch(/by its label\./);
+  p.fixture.componentInstance['say']('bleach', 'no');
+  p.fixture.componentInstance['say']('wash', null);
+  await p.press(/Wash it now/);
+  expect(heard).toEqual(['40,,no,', '', 'yes']);
+});

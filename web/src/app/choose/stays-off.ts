@@ -18,6 +18,9 @@ export class StaysOff {
   readonly busy = input(false);
   /** Look again every so many days. */
   readonly look = output<number>();
+  /** Days in the words of a calendar. */
+  protected readonly span = (days: number): string =>
+    days >= 360 ? 'a year' : days >= 60 ? `${Math.round(days / 30)} months` : `${days} days`;
   /** The soonest of what is told. */
   protected readonly days = computed(() => Math.min(...this.preventions().map((p) => p.look_days)));
   protected readonly offers = computed(() => this.every() !== undefined && this.every() !== this.days());
