@@ -429,6 +429,8 @@ export const ToolSchema = Type.Object({
   carries: Type.Optional(Type.Boolean()),
   /** It washes clothes and linen. */
   forLaundry: Type.Optional(Type.Boolean()),
+  /** A motor does the rubbing. */
+  powered: Type.Optional(Type.Boolean()),
   /** It lifts by glue. */
   adhesive: Type.Optional(Type.Boolean()),
   /** Its filter keeps fine dust in. */
@@ -1178,6 +1180,9 @@ export const TuningSchema = Type.Object({
     'linty',
     'unusual',
     'knees',
+    'overhead',
+    'strains',
+    'strainsFrom',
     'bowl',
     'blade',
     'steam',
@@ -1195,6 +1200,7 @@ export const TuningSchema = Type.Object({
     'testLeast_min',
     'testMost_min',
     'areaMost',
+    'strained',
     'actsFrom_min',
   ),
   /** A range of use wider than this is tried low, middle and high. */

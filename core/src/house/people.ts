@@ -1,5 +1,5 @@
 import type { Catalogue } from '../catalogue';
-import type { EnvelopeFields, Member, RecordOf, Spot } from '../household';
+import { BAND_mm, type EnvelopeFields, type Member, type RecordOf } from '../household';
 
 /** Somebody who may live here. */
 export interface Dweller {
@@ -33,6 +33,12 @@ export const DWELLERS: readonly Dweller[] = [
     name: 'somebody who bears no chlorine',
     member: adult('no chlorine'),
     also: 'No chlorine bleach is offered',
+  },
+  {
+    id: 'weak-hands',
+    name: 'somebody with little strength in the hands',
+    member: adult('weak hands'),
+    also: 'What is rubbed hard by hand comes later on a ladder, and takes longer',
   },
   { id: 'cat', name: 'a cat', member: pet('cat') },
   { id: 'bird', name: 'a bird in a cage', member: pet('bird') },
@@ -76,16 +82,6 @@ export const KETTLE: readonly { id: string; name: string; mgL: number }[] = [
   { id: 'month', name: 'in a month', mgL: 180 },
   { id: 'never', name: 'hardly ever', mgL: 60 },
 ];
-
-/**
- * How high, mm above the floor, a hand has to come for work in a band: `high` is above the head of most, `mid` at
- * standing height, `low` and `floor` by stooping, which nobody is too short for (common practice; a seated person reaches
- * 1220 mm, ADA Standards 2010, 308).
- */
-const BAND_mm: Record<Spot['band'], number> = { high: 1900, mid: 1250, low: 0, floor: 0 };
-/** Those of the house whose reach, as it was noted, ends below the work on a spot. */
-export const beyondReach = (spot: Pick<Spot, 'band'>, members: readonly Member[]): Member[] =>
-  members.filter((m) => m.kind !== 'pet' && (m.reach_mm ?? Infinity) < BAND_mm[spot.band]);
 
 /** How well somebody sees, as it is asked. */
 export const SIGHTS = ['low sight', 'no sight'] as const;

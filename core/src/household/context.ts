@@ -1,3 +1,4 @@
+import { outOfReach } from './reach';
 import type { Catalogue } from '../catalogue';
 import { type Profile, residentThere } from '../gate';
 import type { Context, Neighbour, Question } from '../method';
@@ -88,6 +89,16 @@ export function kitOfRoom(h: Household, room: string): string[] {
   return [...new Set(h.stock.filter((s) => kits.has(s.kit) && s.onHand > 0).map((s) => s.item))];
 }
 
+/** The tap water of the house, where it was measured. */
+export const waterOf = ({ settings }: Pick<Household, 'settings'>): { water_mgL?: number } =>
+  settings?.waterHardness_mgL ? { water_mgL: settings.waterHardness_mgL } : {};
+const WEAK_HANDS = 'weak hands';
+/** Somebody of the house has little strength in the hands, as it holds on the day. */
+export const weakHands = (h: Pick<Household, 'members' | 'settings'>, now: Date): boolean => {
+  const today = localDay(now, h.settings?.timeZone ?? 'UTC');
+  return h.members.some((m) => m.limits.some((l) => l.limit === WEAK_HANDS && (!l.until || l.until >= today)));
+};
+
 /**
  * Question and context of a spot: its face, neighbours, what it last met, what is always in its
  * fixture, the household's limits and its evidence. `soil` picks one of its soils, else the worst.
@@ -120,6 +131,8 @@ export function questionOfSpot(
       zone,
       food: spot.food,
       touched: spot.touch >= TOUCHED,
+      high: outOfReach(spot, h.members),
+      weakHands: weakHands(h, now),
     },
     context: {
       profile: profileOf(h, now),
@@ -135,6 +148,7 @@ export function questionOfSpot(
       barred: barredOf(h.log),
       prices: pricesOf(h.stock),
       owned: ownedBy(h),
+      ...waterOf(h),
     },
   };
 }

@@ -25,3 +25,4 @@ export * from './due';
 export * from './packs';
 export * from './stocked';
 export * from './zones';
+export * from './reach';

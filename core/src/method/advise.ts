@@ -54,6 +54,8 @@ export function faceOf(q: Question, catalogue: Catalogue): Result<Face> {
     age: q.age ?? 'dried',
     area_m2: q.area_m2 ?? 1,
     zone,
+    high: q.high ?? false,
+    weakHands: q.weakHands ?? false,
     washed: isWashed(material, { zone, ...(q.food ? { food: true } : {}), ...(q.touched ? { touched: true } : {}) }),
   });
 }

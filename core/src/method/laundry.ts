@@ -1,4 +1,5 @@
 import { type Catalogue, type Material, type Product, type Soil, sourceOf } from '../catalogue';
+import { laundryDose } from '../dilution';
 import { judge, resolveItems } from '../mixing';
 import { significant } from '../quantity';
 import { faceOf } from './advise';
@@ -10,6 +11,9 @@ import { choicesOf } from './stances';
 import { theresOf } from './there';
 import type { Context, Face, Here, Question } from './types';
 
+/** The load that labels dose for (Regulation (EC) 648/2004, Annex VII), of usual dirt. */
+const USUAL_LOAD_kg = 4.5;
+const USUAL_SOIL = 2;
 /** Litres of the main wash of a usual load of 4 to 5 kg (common practice). */
 const MAIN_WASH_L = 15;
 /** Where nothing asks for more: warm enough for enzymes and dirt, easy on colour. °C, common practice. */
@@ -49,10 +53,16 @@ export type Laundry =
     };
 
 /** How much of it goes into the main wash: more for more dirt, within what its record says. */
-function dosed(p: Product, severity: number): WashThing {
+function dosed(p: Product, severity: number, water_mgL: number | undefined): WashThing {
   const { min = 0, max = min } = p.use;
   const share = severity >= 4 ? 1 : severity <= 2 ? 0 : 0.5;
-  const amount = significant((min + (max - min) * share) * MAIN_WASH_L, 2);
+  const label = (min + (max - min) * share) * MAIN_WASH_L;
+  // the label’s dose is for medium water; dirt is in it already
+  const dose =
+    water_mgL === undefined
+      ? null
+      : laundryDose({ label, load_kg: USUAL_LOAD_kg, soil: USUAL_SOIL, hardness_mgL: water_mgL });
+  const amount = significant(dose?.ok ? dose.value : label, 2);
   return { product: p.id, name: p.name, amount, unit: p.use.unit === 'mL/L' ? 'mL' : 'g' };
 }
 const words = (t: WashThing): string => `${t.amount} ${t.unit} of ${t.name}`;
@@ -140,8 +150,8 @@ export function laundryOf(
       (soil.lifts['oxidiser_peroxide'] ?? 0) >= BOOSTS_FROM &&
       meet(p, washing.product, catalogue) < 3,
   );
-  const detergent = dosed(washing.product, face.severity);
-  const booster = beside ? dosed(beside.product, face.severity) : null;
+  const detergent = dosed(washing.product, face.severity, given.water_mgL);
+  const booster = beside ? dosed(beside.product, face.severity, given.water_mgL) : null;
 
   const read = careWords(label) !== '';
   const cold = setsWarm(soil, face);

@@ -8,6 +8,7 @@ import {
   type Tool,
   tuning,
 } from '../catalogue';
+import { soapLost_gPerL } from '../dilution';
 import { fumeOf, type GateReason, judgeThere } from '../gate';
 import {
   holdsFor,
@@ -51,6 +52,20 @@ interface Way {
   /** What is left of the surface after it, by warmth and minutes. */
   keeps: Map<number, number>;
 }
+/** What hard water leaves of a soap: the lime of each litre takes so many grams of it first. */
+function softened(
+  supply: Readonly<Record<string, number>>,
+  s: Strength,
+  water_mgL: number | undefined,
+  catalogue: Catalogue,
+): Readonly<Record<string, number>> {
+  const soap = water_mgL && s.dose ? percentInUse(s, [SOAP], catalogue) * 10 : 0;
+  if (!soap || !supply[DETERGENT]) return supply;
+  return { ...supply, [DETERGENT]: supply[DETERGENT] * Math.max(0, 1 - soapLost_gPerL(water_mgL!) / soap) };
+}
+const SOAP = 'soap';
+const DETERGENT = 'surfactant';
+
 /** Ways of products on one surface, for the marks that are asked of it one after the other. */
 export type Ways = Map<string, readonly Way[]>;
 
@@ -81,11 +96,16 @@ function waysOf(product: Product, face: Face, context: Here, catalogue: Catalogu
         no: refuseApplication({ product, dilution: s.dilution, application, runoff }, face, context, catalogue),
         longest: Math.min(v.maxMinutes, own?.max ?? t.time.unheld_min, application.stays_min ?? Infinity),
         own,
-        supply: application.only
-          ? Object.fromEntries(Object.entries(s.supply).filter(([m]) => application.only!.includes(m)))
-          : application.adds
-            ? { ...s.supply, ...application.adds }
-            : s.supply,
+        supply: softened(
+          application.only
+            ? Object.fromEntries(Object.entries(s.supply).filter(([m]) => application.only!.includes(m)))
+            : application.adds
+              ? { ...s.supply, ...application.adds }
+              : s.supply,
+          s,
+          context.water_mgL,
+          catalogue,
+        ),
         nearness: v.nearness,
         keeps: new Map(),
       });
@@ -316,6 +336,9 @@ function applicationHarm(o: ProductOption, face: Face, catalogue: Catalogue, par
 }
 
 const HAND = 'hand';
+/** Rubbed by hand with weight, by somebody whose hands have little of it. */
+export const strains = (tool: Tool, face: Face, catalogue: Catalogue): boolean =>
+  face.weakHands && tool.reach === HAND && !tool.powered && tool.scrub >= tuning(catalogue).harm.strainsFrom;
 /** From half a square metre on a floor is not done with a cloth in the hand. */
 const onTheFloor = (face: Face): boolean => face.zone === 'floor' && face.area_m2 >= HALF;
 const HALF = 0.5;
@@ -339,6 +362,8 @@ export function toolOption(tool: Tool, face: Face, dry: boolean, catalogue: Cata
   if (tool.lint === 'high' && glossy) harms.push({ name: 'lint on a gloss', h: k.linty });
   if (!tool.usual) harms.push({ name: 'not the tool one takes first', h: k.unusual });
   if (tool.reach === HAND && onTheFloor(face)) harms.push({ name: 'on one’s knees', h: k.knees });
+  if (tool.reach === HAND && face.high) harms.push({ name: 'above one’s reach', h: k.overhead });
+  if (strains(tool, face, catalogue)) harms.push({ name: 'hard on the hands', h: k.strains });
   if (tool.reach === HAND && face.zone === 'bowl') harms.push({ name: 'a hand in the bowl', h: k.bowl });
   if (tool.blade) harms.push({ name: 'blade', h: k.blade });
   if (tool.mechanisms['steam']) harms.push({ name: 'steam', h: k.steam });

@@ -40,6 +40,8 @@ export const faceFor = (material: Material, soil: Soil): Face => ({
   area_m2: 1,
   zone: soil.zone ?? null,
   washed: false,
+  high: false,
+  weakHands: false,
 });
 
 /** Where a surface drinks and where it does not: a chemistry may work, or harm, on one alone. */

@@ -1,9 +1,11 @@
 import { capital } from '../reason';
-import { type Catalogue, type Mechanism, sourceOf, tuning } from '../catalogue';
+import { type Catalogue, type Mechanism, percentInUse, sourceOf, tuning } from '../catalogue';
+import { soapLost_gPerL } from '../dilution';
+import { significant } from '../quantity';
 import { mechanismOf, type Method } from './combine';
 import { followerOf } from './follow';
 import type { Stand } from './ladder';
-import type { ProductOption } from './options';
+import { type ProductOption, strains } from './options';
 import { washes } from './wash';
 import { judgeThere, thereWords, wearFor } from '../gate';
 import { neighbourHit, toldFor } from './refuse';
@@ -79,7 +81,10 @@ export function rungOf(
   const minutes = Math.ceil(
     chem.application.setup_min +
       chem.dwell_min +
-      (tool.tool.min_per_m2 ?? tuning(catalogue).work_min) * Math.max(t.area, face.area_m2) * coverage +
+      (tool.tool.min_per_m2 ?? tuning(catalogue).work_min) *
+        Math.max(t.area, face.area_m2) *
+        coverage *
+        (strains(tool.tool, face, catalogue) ? t.strained : 1) +
       Math.max(0, (tool.tool.contact_min ?? 0) - tuning(catalogue).work_min) +
       rinseMin +
       (p && !water ? t.wear_min : 0) +
@@ -127,7 +132,7 @@ export function rungOf(
     may: chem.from ? 'from' : there.asks.length || protection.some((g) => g.kind !== 'bare') ? 'with' : 'yes',
     from: chem.from,
     with: there.asks.map(({ kind, text, source }) => ({ kind, text, source })),
-    minds: mindsOf(chem, tool, face, catalogue),
+    minds: [...mindsOf(chem, tool, face, catalogue), ...waterMinds(chem, context, catalogue)],
     then: null,
     washes: washes(chem, tool, catalogue),
     uses: usesOf(chem, tool, face, coverage),
@@ -172,6 +177,19 @@ function mindsOf(chem: ChemOption, tool: ToolOption, face: Face, catalogue: Cata
       ? [{ text: `${capital(name)}, if so: ${s.because}.`, source: sourceOf(face.soil, 'sets', catalogue).id }]
       : [];
   });
+}
+
+/** Soap in hard water: what the lime of each litre takes of it. */
+function waterMinds({ product, dose, dilution }: ChemOption, { water_mgL }: Here, catalogue: Catalogue): Rung['minds'] {
+  const soap = product && dose && water_mgL ? percentInUse({ product, dilution }, ['soap'], catalogue) * 10 : 0;
+  if (!soap) return [];
+  const lost = Math.min(soap, soapLost_gPerL(water_mgL!));
+  return [
+    {
+      text: `Your water (${Math.round(water_mgL!)} mg/L of lime) takes ${significant(lost, 2)} g of the ${significant(soap, 2)} g of soap in a litre: soft water, or a detergent that is no soap.`,
+      source: 'formula-soap',
+    },
+  ];
 }
 
 /** What the method takes from the shelf, in money; null when a price is not known. */

@@ -61,6 +61,10 @@ export interface Question {
   /** Food touches it, or many hands do: plain water is no cleaning there. */
   food?: boolean;
   touched?: boolean;
+  /** Higher than anybody of the house reaches. */
+  high?: boolean;
+  /** Whoever does it has little strength in the hands. */
+  weakHands?: boolean;
   /** What it may be, where that is not known for certain: everything named of any of these holds. */
   among?: Among;
 }
@@ -88,6 +92,8 @@ export interface Context {
   clock?: Clock;
   evidence?: readonly Evidence[];
   barred?: readonly Barred[];
+  /** Hardness of the tap water, mg/L as CaCO3: soap loses what the lime takes. */
+  water_mgL?: number;
   /** What an mL, g or piece of each thing costs, in the household's money. */
   prices?: Readonly<Record<string, number>>;
 }
@@ -295,6 +301,8 @@ export interface Face {
   zone: string | null;
   /** Food or many hands touch it, or it is part of a toilet: the least is washing. */
   washed: boolean;
+  high: boolean;
+  weakHands: boolean;
 }
 /** A product at a strength, put on somehow; or nothing (dry). */
 export interface ChemOption {

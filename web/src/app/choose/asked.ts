@@ -1,5 +1,7 @@
 import { computed, inject } from '@angular/core';
 import {
+  waterOf,
+  weakHands,
   type Advice,
   advise,
   adviseSeveral,
@@ -85,6 +87,7 @@ export class Asked {
         finish: this.address().finish ?? null,
         soil: this.address().soil!,
         severity: 3,
+        weakHands: weakHands(this.household(), this.clock.minute()),
         ...severity,
       },
       context: here({
@@ -93,6 +96,7 @@ export class Asked {
         barred: barredOf(this.household().log),
         prices: pricesOf(this.household().stock),
         owned: this.owned(),
+        ...waterOf(this.household()),
       }),
     };
   });
