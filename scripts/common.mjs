@@ -107,6 +107,7 @@ export function buildServer() {
     'server/src/main.ts',
     'server/src/compute/worker.ts',
     'server/src/import/worker.ts',
+    'server/src/reading/worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',

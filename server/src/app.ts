@@ -12,6 +12,7 @@ import { eventRoutes } from './http/events';
 import { exportRoutes } from './http/export';
 import { guard } from './http/guard';
 import { importRoutes } from './http/import';
+import { labelPictureRoutes } from './http/label-picture';
 import { labelRoutes } from './http/labels';
 import { schemaRoutes } from './http/openapi';
 import { problems } from './http/problem';
@@ -21,6 +22,7 @@ import { catalogueOf } from './http/refs';
 import { transferRoutes } from './http/transfer';
 import { web } from './http/web';
 import { importing } from './import/importing';
+import { pictureReading } from './reading/reading';
 import { createStore, type Store } from './store/store';
 
 export interface AppOptions {
@@ -37,6 +39,8 @@ export interface AppOptions {
   computing: Program;
   /** The program of a thread that takes a document in. */
   importing: Program;
+  /** The program that reads a picture. */
+  reading: Program;
   /** A question that computes for longer is ended; ten seconds where nothing is said. */
   longest_ms?: number;
   /** Seed the demo household when the store is empty. */
@@ -67,6 +71,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     else if (store.repos.settings.get('household') === null) store.transaction(store.settle);
   }
   const computing = computingThreads(o.computing, { dataDir: o.dataDir, raw: o.raw }, o.now, o.longest_ms);
+  const pictures = pictureReading(o.reading, o.raw);
   const door = await catalogueRoutes(o.raw, catalogue, shipped);
 
   const koa = new Koa();
@@ -133,6 +138,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     transferRoutes(store, o.now, seed),
     exportRoutes(o.dataDir, o.now),
     labelRoutes(store, catalogue),
+    labelPictureRoutes(pictures),
     importRoutes(store, importing(o.importing, o.dataDir, o.raw), o.now),
     copyRoutes(store, o.now),
     eventRoutes(store),
@@ -147,6 +153,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     store,
     computing,
     async close() {
+      pictures.close();
       store.close();
       await computing.close();
     },

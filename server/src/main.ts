@@ -68,6 +68,7 @@ async function main(): Promise<void> {
     demo: process.env['DEMO'] !== '0',
     computing: thread('compute'),
     importing: thread('import'),
+    reading: thread('reading'),
     seed: seedDemo,
   });
   if (process.argv.includes('rebuild')) {

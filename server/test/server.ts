@@ -23,7 +23,7 @@ export interface TestServer {
 }
 /** The program of a thread, bundled as it is for use; once for each state of the sources. */
 const made = new Map<string, string>();
-function thread(name: 'compute' | 'import'): string {
+function thread(name: 'compute' | 'import' | 'reading'): string {
   const had = made.get(name);
   if (had) return had;
   const { outputFiles } = buildSync({
@@ -77,6 +77,7 @@ export async function testServer(
     seed: seedDemo,
     computing: { filename: thread('compute') },
     importing: { filename: thread('import') },
+    reading: { filename: thread('reading') },
     ...(o.longest_ms ? { longest_ms: o.longest_ms } : {}),
   });
   const server: Server = createServer(app.koa.callback());

@@ -1,6 +1,17 @@
 export { readAmount, type Amount, type PercentRange } from './amount';
 export { dictionaryOf, type Match } from './dictionary';
 export { readLabel, type Correction, type LabelAnswer, type LabelIngredient } from './read';
+export {
+  labelOfPicture,
+  likeliestNames,
+  mendSlips,
+  type PictureAnswer,
+  type PictureWord,
+  type Seen,
+  type SeenWord,
+  textOf,
+  textOfWords,
+} from './picture';
 export { casIsValid, foldName, normaliseName } from './text';
 export {
   catalogueOfHousehold,

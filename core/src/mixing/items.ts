@@ -8,6 +8,8 @@ export interface MixItem {
   label?: string;
   /** The household's word on pieces of the label. */
   corrections?: Correction[];
+  /** Words of the label are open: read off a picture, and not put right yet. */
+  unsure?: boolean;
   substance?: string;
   percent?: number;
   bottle?: string;

@@ -66,6 +66,15 @@ export function mix(
     return bad('/conditions', `"${odd}" is no condition: ${[...catalogue.conditions.keys()].join(', ')}.`);
   const items = resolveItems(q.items, catalogue, bottles);
   if (!items.ok) return items;
+  // a word that may be another: as it is read, and with something unknown in it; the worse counts
+  if (q.items.some((i) => i.unsure && i.label !== undefined)) {
+    const asRead = mix({ ...q, items: q.items.map(({ unsure: _open, ...i }) => i) }, catalogue, bottles);
+    const open = items.value.map((i, n) =>
+      q.items[n]!.unsure ? { ...i, disclosed: false, unknown: true, onlyWater: false } : i,
+    );
+    const unknown = judge(open, q, catalogue);
+    return asRead.ok && asRead.value.level > unknown.level ? asRead : ok(unknown);
+  }
   const named = items.value.reduce((n, i) => n + i.ingredients.length + i.traces.length, 0);
   if (named > MOST_INGREDIENTS)
     return bad(

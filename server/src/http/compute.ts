@@ -44,6 +44,7 @@ export const requests = {
             product: opt(Id),
             label: opt(Type.String({ maxLength: 20000 })),
             corrections: opt(Corrections),
+            unsure: opt(Type.Boolean()),
             substance: opt(Id),
             percent: opt(Type.Number({ exclusiveMinimum: 0, maximum: 100 })),
             bottle: opt(Id),

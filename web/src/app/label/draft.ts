@@ -6,7 +6,10 @@ import type { Correction } from '@dolly-tub/core';
 export class LabelDraft {
   readonly text = signal('');
   readonly corrections = signal<readonly Correction[]>([]);
+  /** Words of a picture that are not put right yet. */
+  readonly open = signal(0);
   clear(): void {
+    this.open.set(0);
     this.text.set('');
     this.corrections.set([]);
   }

@@ -7,6 +7,7 @@ import { type Correction, type LabelAnswer, type LabelIngredient, readLabel } fr
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { figure } from '../shared/words';
+import { LabelPicture } from './picture';
 
 const NONE = 'none';
 const HOW: Record<LabelIngredient['match'], string> = {
@@ -31,13 +32,15 @@ interface Row {
 @Component({
   selector: 'dt-label-reader',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, Chooser],
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, Chooser, LabelPicture],
   templateUrl: './label-reader.html',
   styleUrl: './label-reader.scss',
 })
 export class LabelReader {
   readonly text = model('');
   readonly corrections = model<readonly Correction[]>([]);
+  /** Words of a picture that are not put right yet. */
+  readonly open = model(0);
   readonly lines = input(4);
   protected readonly field = new FormControl('', { nonNullable: true });
   private readonly knowledge = inject(Knowledge);
@@ -69,6 +72,9 @@ export class LabelReader {
   });
   protected readonly verdict = computed(() => {
     const a = this.answer()!;
+    const n = this.open();
+    if (n)
+      return `${n === 1 ? 'One word is' : `${n} words are`} not sure yet: until then it counts as holding something unknown.`;
     return a.undisclosed
       ? `Counts as not fully named, so as unknown: ${a.signs.join('; ')}.`
       : 'Counts as a full list.';

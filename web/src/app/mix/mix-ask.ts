@@ -180,7 +180,11 @@ export class MixAsk {
     e.preventDefault();
     if (!this.draft.text().trim()) return;
     const corrections = [...this.draft.corrections()];
-    this.add({ label: this.draft.text(), ...(corrections.length ? { corrections } : {}) });
+    this.add({
+      label: this.draft.text(),
+      ...(corrections.length ? { corrections } : {}),
+      ...(this.draft.open() ? { unsure: true } : {}),
+    });
     this.draft.clear();
     this.pasting.set(false);
   }

@@ -14,6 +14,8 @@ export class OwnLabel {
   private readonly knowledge = inject(Knowledge);
   readonly text = signal('');
   readonly corrections = signal<readonly Correction[]>([]);
+  /** Words of a picture that are not put right yet. */
+  readonly open = signal(0);
   readonly photo = signal<string | null>(null);
 
   /** `counts`: the own thing is of a kind that has a label. */

@@ -184,6 +184,10 @@ export class OwnPage {
       return this.missing.set(
         `Choose the ${this.one()} that is nearest to it: everything you do not change is taken from there.`,
       );
+    if (this.kind() === 'products' && this.label.open())
+      return this.missing.set(
+        'Some words of its picture are not sure yet: put them right first, or take them out of the text.',
+      );
     const off = this.fields().find((f) => this.form.controls.fields.get([f.path])?.invalid);
     if (off) return this.missing.set(`${off.label}: a number from ${off.min} to ${off.max}.`);
     const body = {

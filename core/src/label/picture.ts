@@ -1,0 +1,231 @@
+import { distance as editDistance } from 'fastest-levenshtein';
+import type { Catalogue } from '../catalogue';
+import { dictionaryOf } from './dictionary';
+import { type LabelAnswer, readLabel } from './read';
+import { casIsValid, foldName, normaliseName } from './text';
+
+/** A word as a recogniser saw it: 0–100, and where, in pixels of the picture as it was read (x, y, width, height). */
+export interface SeenWord {
+  text: string;
+  confidence: number;
+  box: readonly [number, number, number, number];
+}
+/** What was seen on a picture: its lines in reading order. */
+export interface Seen {
+  lines: readonly (readonly SeenWord[])[];
+  width: number;
+  height: number;
+}
+export interface PictureWord extends SeenWord {
+  unsure: boolean;
+  /** Why, in words; null where it is sure. */
+  why: string | null;
+  /** The line that it stands in. */
+  line: number;
+}
+export interface PictureAnswer {
+  /** What is read, for the label reader: lines joined, slips of the eye mended that cannot mean another thing. */
+  text: string;
+  words: PictureWord[];
+  /** A place is open: no level of it is final. */
+  unsure: boolean;
+  /** Why nothing could be read, and what to do; null where something was. */
+  nothing: string | null;
+  label: LabelAnswer;
+  /** It took too long: only what was read until then. */
+  incomplete?: boolean;
+  /** The picture as it was read: what the places of words are measured in. */
+  width: number;
+  height: number;
+}
+
+/** Names that one letter makes another thing: never sure on one look alone. */
+const NEARLY =
+  /(?:chlor(?:ite|ate|ide)|sulf(?:ite|ate|ide)|sulph(?:ite|ate|ide)|(?:hydr|per)oxide|nitr(?:ite|ate)|hypochlor\w*|chlorit|chlorat|chlorid|sulfit|sulfat|sulfid|nitrit|nitrat)/i;
+/** From here a word that was read twice alike is sure, one of those above only from further up; below this none is. */
+const SURE = 70;
+const SURE_NEARLY = 88;
+const KNOWN_ALONE = 90;
+const NEVER = 40;
+/** Where as much of two boxes as this is common to both they are of one word. */
+const SAME_PLACE = 0.4;
+/** So near the edge that the rest may lie beyond it, px. */
+const AT_EDGE = 2;
+/** A gap of so many line heights begins something else. */
+const APART = 1.9;
+const MARKS = /^[\s.,;:()[\]{}"'“”‘’*•·|/\\–—-]+|[\s.,;:()[\]{}"'“”‘’*•·|/\\–—]+$/g;
+const bare = (text: string): string => text.replace(MARKS, '');
+
+const common = (a: SeenWord['box'], b: SeenWord['box']): number => {
+  const w = Math.min(a[0] + a[2], b[0] + b[2]) - Math.max(a[0], b[0]);
+  const h = Math.min(a[1] + a[3], b[1] + b[3]) - Math.max(a[1], b[1]);
+  return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(a[2] * a[3], b[2] * b[3]);
+};
+
+/** What an eye confuses and nothing else can be: EUH031 read with a letter, H2O2 with a nought. */
+export const mendSlips = (text: string): string =>
+  text
+    .replace(/\bEUH\s?[O0]{1,2}(?=\d{2}\b)/gi, 'EUH0')
+    .replace(/\bH2[O0]2\b/g, 'H2O2')
+    .replace(/\bH2[O0]\b/g, 'H2O')
+    .replace(/(\d)\s?[°º]\s?\/\s?[o0]\b/g, '$1 %');
+
+/** A figure of which a sign may have been lost: two figures with a gap, or tens where tenths may have been meant. */
+function doubtfulFigure(words: readonly SeenWord[], i: number): boolean {
+  const text = bare(words[i]!.text);
+  const next = words[i + 1]?.text ?? '';
+  const percent = /%/.test(words[i]!.text) || /^%/.test(next);
+  if (!/\d/.test(text)) return false;
+  const figure = text.replace(/%.*$/, '');
+  if (
+    /^\d+$/.test(figure) &&
+    /^\d+([.,]\d+)?\s?%?/.test(next) &&
+    (/%/.test(next) || /^%/.test(words[i + 2]?.text ?? ''))
+  )
+    return true;
+  const before = words[i - 1]?.text ?? '';
+  if (percent && /^\d+$/.test(bare(before)) && /^\d+$/.test(figure)) return true;
+  // a range or a bound says how it is meant; 5, 15, 30 and 100 are those of the detergents regulation
+  return percent && /^\d{2,}$/.test(figure) && !/^(?:15|30|100)$/.test(figure) && !/[<>≤≥~-]/.test(before + text);
+}
+
+/** Words that belong to a name of the dictionary, by their place in the list. */
+function knownWords(words: readonly SeenWord[], catalogue: Catalogue): Set<number> {
+  const { byName, longest } = dictionaryOf(catalogue);
+  const out = new Set<number>();
+  for (let i = 0; i < words.length; i++)
+    for (let n = Math.min(longest, words.length - i); n >= 1; n--) {
+      const name = normaliseName(
+        words
+          .slice(i, i + n)
+          .map((w) => bare(w.text))
+          .join(' '),
+      );
+      if (!name || !byName.has(name)) continue;
+      for (let k = i; k < i + n; k++) out.add(k);
+      break;
+    }
+  return out;
+}
+
+/** The words in one text: a line runs on into the next unless there is a gap between; a name cut by a hyphen is joined. */
+export function textOf(lines: readonly (readonly SeenWord[])[]): string {
+  let out = '';
+  let last: readonly SeenWord[] | null = null;
+  for (const line of lines) {
+    if (!line.length) continue;
+    const said = line.map((w) => w.text).join(' ');
+    if (last) {
+      const top = Math.min(...line.map((w) => w.box[1]));
+      const bottom = Math.max(...last.map((w) => w.box[1] + w.box[3]));
+      const tall = Math.max(...last.map((w) => w.box[3]));
+      const apart = top - bottom > APART * tall;
+      out = apart ? `${out}\n` : /[a-z]-$/.test(out) ? out.slice(0, -1) : `${out} `;
+    }
+    out += said;
+    last = line;
+  }
+  return mendSlips(out);
+}
+
+/** The text of words of an answer, after some were put right. */
+export function textOfWords(words: readonly PictureWord[]): string {
+  const lines = new Map<number, PictureWord[]>();
+  for (const w of words) lines.set(w.line, [...(lines.get(w.line) ?? []), w]);
+  return textOf([...lines].sort(([a], [b]) => a - b).map(([, l]) => l));
+}
+
+/** Below so much of it no picture of words. */
+const NO_WORDS = 55;
+
+/**
+ * A label from what was seen on a picture: words as read, each with its doubt, and what the label reader says of them. A
+ * second reading with other settings (`second`) vouches for a word where it says the same. Doubt never changes a word.
+ */
+export function labelOfPicture(first: Seen, second: Seen | null, catalogue: Catalogue): PictureAnswer {
+  const all = first.lines.flat();
+  const lineOf = first.lines.flatMap((l, n) => l.map(() => n));
+  const others = second?.lines.flat() ?? [];
+  const known = knownWords(all, catalogue);
+  const words = all.map((w, i): PictureWord => {
+    const why = doubtOf(all, i, known.has(i), others, second !== null, first);
+    return { ...w, unsure: why !== null, why, line: lineOf[i]! };
+  });
+  const letters = all.filter((w) => /[\p{L}\p{N}]/u.test(w.text));
+  const mean = letters.reduce((s, w) => s + w.confidence, 0) / Math.max(1, letters.length);
+  const text = textOf(first.lines);
+  const label = readLabel(text, catalogue);
+  const read =
+    letters.length > 0 &&
+    (mean >= NO_WORDS || label.ingredients.some((x) => x.substance !== null && x.match !== 'near'));
+  if (!read)
+    return {
+      text: '',
+      words: [],
+      unsure: true,
+      nothing:
+        'No words can be read on it: come nearer, with more light, the label flat and filling the picture. Or type it.',
+      label: readLabel('', catalogue),
+      width: first.width,
+      height: first.height,
+    };
+  return {
+    text,
+    words,
+    unsure: words.some((w) => w.unsure),
+    nothing: null,
+    label,
+    width: first.width,
+    height: first.height,
+  };
+}
+
+function doubtOf(
+  all: readonly SeenWord[],
+  i: number,
+  known: boolean,
+  others: readonly SeenWord[],
+  twice: boolean,
+  { width, height }: Seen,
+): string | null {
+  const w = all[i]!;
+  const text = bare(w.text);
+  if (!/[\p{L}\p{N}]/u.test(text)) return null;
+  const [x, y, wide, tall] = w.box;
+  if (x <= AT_EDGE || y <= AT_EDGE || x + wide >= width - AT_EDGE || y + tall >= height - AT_EDGE)
+    return 'the edge of the picture may cut it off';
+  if (doubtfulFigure(all, i)) return 'a point or a comma may be missing in it';
+  if (/^\d{2,7}-\d{2}-\d$/.test(text)) return casIsValid(text) ? null : 'its check digit does not fit';
+  const twin = others.find(
+    (o) =>
+      common(w.box, o.box) >= SAME_PLACE && foldName(normaliseName(bare(o.text))) === foldName(normaliseName(text)),
+  );
+  const same = twin !== undefined && normaliseName(bare(twin.text)) === normaliseName(text);
+  if (NEARLY.test(text)) {
+    const agreed = twice ? same && Math.max(w.confidence, twin.confidence) >= SURE_NEARLY : w.confidence >= 96;
+    return agreed ? null : 'one letter would make it another substance';
+  }
+  if (w.confidence < NEVER) return 'hardly readable';
+  if (known && (w.confidence >= KNOWN_ALONE || same)) return null;
+  if (twice ? same && Math.max(w.confidence, twin.confidence) >= SURE : w.confidence >= 93) return null;
+  return twice && !same ? 'read twice, and not alike' : 'not sure of its letters';
+}
+
+/** Names of the dictionary that a word, or the words of an entry, are likeliest to mean: at most five, the likest first. */
+export function likeliestNames(text: string, catalogue: Catalogue, most = 5): string[] {
+  const said = foldName(normaliseName(bare(text)));
+  if (said.length < 3) return [];
+  const found = new Map<string, number>();
+  for (const [name, hit] of dictionaryOf(catalogue).byName) {
+    const fold = foldName(name);
+    if (Math.abs(fold.length - said.length) > 4) continue;
+    const d = editDistance(said, fold);
+    if (d > Math.max(2, said.length / 3)) continue;
+    const had = found.get(hit.substance.name);
+    if (had === undefined || d < had) found.set(hit.substance.name, d);
+  }
+  return [...found]
+    .sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1))
+    .slice(0, most)
+    .map(([name]) => name);
+}

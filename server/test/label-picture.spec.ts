@@ -1,0 +1,92 @@
+import sharp from 'sharp';
+import { testServer, type TestServer } from './server';
+
+let s: TestServer;
+beforeAll(async () => {
+  s = await testServer();
+});
+afterAll(() => s.close());
+
+/** Words on a ground, drawn. */
+const drawn = (lines: readonly string[], size: number, ink = '#000', ground = '#fff') =>
+  sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${size * 30}" height="${size * 8}"><rect width="100%" height="100%" fill="${ground}"/><g font-family="DejaVu Sans, sans-serif" font-size="${size}" fill="${ink}">${lines
+        .map((t, i) => `<text x="${size}" y="${size * 1.6 * (i + 1)}">${t}</text>`)
+        .join('')}</g></svg>`,
+    ),
+  );
+const LABEL = ['Ingredients: Aqua, Sodium Hypochlorite 4.5 %,', 'Sodium Hydroxide, Lauramine Oxide, Parfum.'];
+async function sent(type: string, bytes: Buffer, query = '') {
+  const r = await fetch(`${s.url}/api/label/picture${query}`, {
+    method: 'POST',
+    headers: { 'content-type': type },
+    body: new Uint8Array(bytes),
+  });
+  return { status: r.status, body: (await r.json()) as any };
+}
+
+describe('a label read off a picture', () => {
+  test('what is written, each word with its place, and what the label reader says of it', async () => {
+    const { status, body } = await sent('image/jpeg', await drawn(LABEL, 26).jpeg({ quality: 80 }).toBuffer());
+    expect(status).toBe(200);
+    expect(body.text).toBe(LABEL.join(' '));
+    expect(body.label.ingredients.map((i: { substance: string }) => i.substance)).toEqual([
+      'water',
+      'sodium-hypochlorite',
+      'sodium-hydroxide',
+      'lauramine-oxide',
+      'fragrance',
+    ]);
+    const [x, y, w, h] = body.words[0].box;
+    expect(x >= 0 && y >= 0 && w > 0 && h > 0 && x + w <= body.width && y + h <= body.height).toBe(true);
+  }, 60000);
+  test('light letters on dark', async () => {
+    const { body } = await sent('image/png', await drawn(LABEL, 22, '#fff', '#123').png().toBuffer());
+    expect(body.text).toMatch(/Sodium Hypochlorite 4\.5 %/);
+  }, 60000);
+  test('nothing on it: no ingredient is made of it, and it says what to do', async () => {
+    const plain = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#7a9' } })
+      .jpeg()
+      .toBuffer();
+    const { status, body } = await sent('image/jpeg', plain);
+    expect(status).toBe(200);
+    expect([body.text, body.words, body.unsure]).toEqual(['', [], true]);
+    expect(body.says).toMatch(/nearer/);
+    expect(body.label.ingredients).toEqual([]);
+  }, 60000);
+});
+
+describe('what is no picture of a label', () => {
+  const white = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#fff' } });
+  test.each([
+    ['one pixel', 'image/png', () => white(1, 1).png().toBuffer(), 422, /too small/],
+    ['144 million pixels', 'image/png', () => white(12000, 12000).png().toBuffer(), 422, /12000 by 12000/],
+    ['another kind than it says', 'image/jpeg', () => white(60, 60).png().toBuffer(), 422, /says JPEG, and is PNG/],
+    [
+      'a drawing',
+      'image/png',
+      () => Promise.resolve(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>')),
+      422,
+      /is SVG/,
+    ],
+    ['a PDF', 'image/jpeg', () => Promise.resolve(Buffer.from('%PDF-1.7')), 422, /is PDF/],
+    ['a HEIC', 'image/heic', () => Promise.resolve(Buffer.from('x')), 415, /HEIC/],
+    ['text', 'text/plain', () => Promise.resolve(Buffer.from('x')), 415, /JPEG, PNG or WebP/],
+    ['nothing', 'image/png', () => Promise.resolve(Buffer.alloc(0)), 422, /empty/],
+  ])('%s', async (_name, type, make, status, words) => {
+    const r = await sent(type, await make());
+    expect([r.status, r.body.detail]).toEqual([status, expect.stringMatching(words)]);
+  });
+  test('half a picture', async () => {
+    const whole = await drawn(LABEL, 26).jpeg().toBuffer();
+    const r = await sent('image/jpeg', whole.subarray(0, whole.length / 2));
+    expect([r.status, r.body.detail]).toEqual([422, expect.stringMatching(/cut off or damaged/)]);
+  }, 60000);
+  test('more than it may be, and a language that does not ship', async () => {
+    expect((await sent('image/jpeg', Buffer.alloc(12_000_001))).status).toBe(413);
+    const r = await sent('image/jpeg', await drawn(LABEL, 26).jpeg().toBuffer(), '?lang=en,xx');
+    expect([r.status, r.body.detail]).toEqual([422, expect.stringMatching(/"xx" is no language/)]);
+  });
+});

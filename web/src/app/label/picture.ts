@@ -1,0 +1,168 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, model, output, signal } from '@angular/core';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { likeliestNames, type PictureAnswer, type PictureWord, textOfWords } from '@dolly-tub/core';
+import { HouseholdApi, Refused } from '../household/api';
+import { Knowledge } from '../knowledge/knowledge';
+
+type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height'> & { says?: string };
+interface Shown {
+  src: string;
+  words: PictureWord[];
+  width: number;
+  height: number;
+}
+/** Height of the word where it is shown enlarged, of the strip that it stands in, and what is left before it, px. */
+const TALL_px = 34;
+const CROP_px = 64;
+const BESIDE_px = 70;
+/** Languages of labels that can be read: the page's own first, and English. */
+const READS = ['en', 'de', 'fr', 'es', 'nl'];
+
+/**
+ * A label read off a picture: the picture with what was read laid over it; words that are not sure are marked, and put
+ * right one by one. The picture goes to the household's own server and nowhere else.
+ */
+@Component({
+  selector: 'dt-label-picture',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButton, MatFormFieldModule, MatInputModule, MatProgressBar, ReactiveFormsModule],
+  templateUrl: './picture.html',
+  styleUrl: './picture.scss',
+})
+export class LabelPicture {
+  /** Words that are still open. */
+  readonly open = model(0);
+  /** What was read, anew after each word that is put right. */
+  readonly read = output<string>();
+  private readonly api = inject(HouseholdApi);
+  private readonly knowledge = inject(Knowledge);
+  protected readonly busy = signal(false);
+  protected readonly said = signal<string | null>(null);
+  protected readonly pictures = signal<readonly Shown[]>([]);
+  protected readonly asked = signal<{ picture: number; word: number } | null>(null);
+  protected readonly field = new FormControl('', { nonNullable: true });
+  private run = 0;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      this.run++;
+      this.pictures().forEach((p) => URL.revokeObjectURL(p.src));
+    });
+  }
+  protected readonly word = computed(() => {
+    const at = this.asked();
+    return at ? (this.pictures()[at.picture]?.words[at.word] ?? null) : null;
+  });
+  /** What the word, or the word with its neighbour, is likeliest to mean. */
+  protected readonly likely = computed(() => {
+    const [w, c] = [this.word(), this.knowledge.catalogue()];
+    return w && c ? likeliestNames(w.text, c) : [];
+  });
+  protected readonly unsure = computed(() =>
+    this.pictures().flatMap((p, picture) =>
+      p.words.flatMap((w, word) => (w.unsure ? [{ picture, word, text: w.text }] : [])),
+    ),
+  );
+  /** The word as it stands on the picture, enlarged, with what is beside it. */
+  protected readonly crop = computed(() => {
+    const at = this.asked();
+    const p = at && this.pictures()[at.picture];
+    const w = this.word();
+    if (!p || !w) return null;
+    const [x, y, , h] = w.box;
+    const by = TALL_px / Math.max(6, h);
+    return {
+      'background-image': `url(${p.src})`,
+      'background-size': `${p.width * by}px ${p.height * by}px`,
+      'background-position': `${BESIDE_px - x * by}px ${(CROP_px - TALL_px) / 2 - y * by}px`,
+    };
+  });
+  protected at(p: Shown, [x, y, w, h]: PictureWord['box']): Record<string, string> {
+    const share = (part: number, of: number): string => `${(100 * part) / of}%`;
+    return {
+      left: share(x, p.width),
+      top: share(y, p.height),
+      width: share(w, p.width),
+      height: share(h, p.height),
+    };
+  }
+  protected async take(field: HTMLInputElement): Promise<void> {
+    const files = [...(field.files ?? [])];
+    field.value = '';
+    for (const file of files) await this.readOne(file);
+  }
+  protected leave(): void {
+    this.run++;
+    this.busy.set(false);
+  }
+  private async readOne(file: Blob): Promise<void> {
+    const run = ++this.run;
+    this.busy.set(true);
+    this.said.set(null);
+    const own = navigator.language.slice(0, 2).toLowerCase();
+    const languages = [...new Set([...(READS.includes(own) ? [own] : []), 'en'])].join(',');
+    try {
+      const a = await this.api.call<Read>('POST', `/label/picture?lang=${languages}`, file);
+      if (run !== this.run) return;
+      if (a.says) return this.said.set(a.says);
+      const { words, width, height } = a;
+      this.pictures.set([...this.pictures(), { src: URL.createObjectURL(file), words, width, height }]);
+      this.tell();
+      this.next();
+    } catch (x) {
+      if (run === this.run)
+        this.said.set(x instanceof Refused ? x.detail : 'The picture cannot be read. Take it again, or type it.');
+    } finally {
+      if (run === this.run) this.busy.set(false);
+    }
+  }
+  protected ask(picture: number, word: number): void {
+    this.asked.set({ picture, word });
+    this.field.setValue(this.word()?.text ?? '');
+  }
+  /** The word is so; the next one that is open comes up. */
+  protected right(text: string): void {
+    const at = this.asked();
+    const said = text.trim();
+    if (!at || !said) return;
+    const mark = /[,.;:]+$/.exec(this.word()?.text ?? '')?.[0] ?? '';
+    const whole = mark && !/[,.;:]$/.test(said) ? said + mark : said;
+    this.pictures.set(
+      this.pictures().map((p, i) =>
+        i === at.picture
+          ? {
+              ...p,
+              words: p.words.map((w, n) => (n === at.word ? { ...w, text: whole, unsure: false, why: null } : w)),
+            }
+          : p,
+      ),
+    );
+    this.tell();
+    this.next();
+  }
+  /** The person has looked at all of it. */
+  protected allRight(): void {
+    this.pictures.set(
+      this.pictures().map((p) => ({ ...p, words: p.words.map((w) => ({ ...w, unsure: false, why: null })) })),
+    );
+    this.asked.set(null);
+    this.tell();
+  }
+  private next(): void {
+    const first = this.unsure()[0];
+    if (first) this.ask(first.picture, first.word);
+    else this.asked.set(null);
+  }
+  private tell(): void {
+    this.open.set(this.unsure().length);
+    this.read.emit(
+      this.pictures()
+        .map((p) => textOfWords(p.words))
+        .join('\n'),
+    );
+  }
+}
