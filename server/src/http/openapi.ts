@@ -49,6 +49,25 @@ export function openapi(version: string): unknown {
         },
       },
     },
+    '/api/label/picture': {
+      post: {
+        summary: 'A label read off a picture: its words, each with its doubt, and what is read in them',
+        parameters: [
+          { name: 'lang', in: 'query', schema: { type: 'string' }, description: 'en, de, fr, es, nl, with commas' },
+        ],
+        requestBody: { content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } },
+        responses: {
+          200: {
+            description: '{text, words:[{text, confidence, box, unsure, why, line}], unsure, label, width, height}',
+          },
+          413: problem('too large'),
+          415: problem('no JPEG, PNG or WebP'),
+          422: problem('damaged, too small, too large, or another kind than it says'),
+          429: problem('many are being read'),
+          503: problem('it took too long'),
+        },
+      },
+    },
     '/api/import': {
       post: {
         summary: 'Take a household from a document; with preview=1 only say what would change',
