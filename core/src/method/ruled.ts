@@ -7,8 +7,6 @@ export interface Ruled {
   name: string;
   kind: RefusalKind;
   why: string;
-  /** What was compared, in figures; null where nothing was. */
-  figures: string | null;
   tool: boolean;
 }
 
@@ -38,7 +36,6 @@ export function ruledOut(
               name: record.name,
               kind: r.kind,
               why: r.because,
-              figures: r.operands && /\d/.test(r.operands) ? r.operands : null,
               tool: !r.product,
               score: power(record.mechanisms) + (record.asked ? 2 : 0) + (owned.has(record.id) ? 0.5 : 0),
             },

@@ -244,7 +244,6 @@ export class Asked {
     return ruledOut(a, this.soil()!, owned, c).map((r) => ({
       name: capital(r.name),
       why: r.why.replace(/\.$/, ''),
-      figures: r.figures,
     }));
   });
   /** Why nothing runs: the first that would have run onto a neighbour. */
