@@ -12,7 +12,7 @@ ensureInstalled();
 ensureChromium();
 await ensureBuilt();
 const say = (what, figure) => console.log(`${what.padEnd(74)} ${figure}`);
-for (const part of ['core', 'household', 'kits'])
+for (const part of ['core', 'field', 'household', 'kits', 'pictures'])
   run(join(root, 'node_modules/.bin/tsx'), ['--tsconfig', 'tsconfig.json', `bench/${part}.ts`]);
 // the deepest property runs
 process.env.DEEP = '1';

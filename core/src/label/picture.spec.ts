@@ -61,6 +61,10 @@ describe('a label from what was seen on a picture', () => {
       expect([name, open(read([`Sodium ${name}~60`], [`Sodium ${name}~60`]))]).toEqual([name, [name]]);
     }
     expect(open(read(['Sodium Chloride'], ['Sodium Chlorite']))).toEqual(['Chloride']);
+    // found in the dictionary, not listed: one letter between a kitchen acid and a fuming one
+    expect(open(read(['Citric~94 acid~94'], null))).toContain('Citric');
+    expect(open(read(['Citric acid'], ['Citric acid']))).toEqual([]);
+    expect(open(read(['Glycerin~94'], null))).toEqual([]);
   });
   test('figures of which a sign may be lost', () => {
     expect(open(read(['Acid 4 5 %']))).toContain('4');

@@ -37,6 +37,8 @@ export interface PictureAnswer {
   /** The picture as it was read: what the places of words are measured in. */
   width: number;
   height: number;
+  /** By how many degrees it was turned so that its lines are level. */
+  tilt?: number;
 }
 
 /** Names that one letter makes another thing: never sure on one look alone. */
@@ -89,10 +91,10 @@ function doubtfulFigure(words: readonly SeenWord[], i: number): boolean {
   return percent && /^\d{2,}$/.test(figure) && !/^(?:15|30|100)$/.test(figure) && !/[<>≤≥~-]/.test(before + text);
 }
 
-/** Words that belong to a name of the dictionary, by their place in the list. */
-function knownWords(words: readonly SeenWord[], catalogue: Catalogue): Set<number> {
+/** Words that belong to a name of the dictionary, by their place in the list, with that name. */
+function knownWords(words: readonly SeenWord[], catalogue: Catalogue): Map<number, string> {
   const { byName, longest } = dictionaryOf(catalogue);
-  const out = new Set<number>();
+  const out = new Map<number, string>();
   for (let i = 0; i < words.length; i++)
     for (let n = Math.min(longest, words.length - i); n >= 1; n--) {
       const name = normaliseName(
@@ -102,9 +104,50 @@ function knownWords(words: readonly SeenWord[], catalogue: Catalogue): Set<numbe
           .join(' '),
       );
       if (!name || !byName.has(name)) continue;
-      for (let k = i; k < i + n; k++) out.add(k);
+      for (let k = i; k < i + n; k++) if (!out.has(k)) out.set(k, name);
       break;
     }
+  return out;
+}
+
+const apartIn = new WeakMap<Catalogue['substances'], ReadonlySet<string>>();
+/**
+ * Words of names that one letter makes the name of another substance: citric and nitric acid. Two names are one
+ * letter apart where they are the same after one is left out of each at the same place, or of one of them.
+ */
+function oneLetterApart(catalogue: Catalogue): ReadonlySet<string> {
+  let out = apartIn.get(catalogue.substances);
+  if (out) return out;
+  const { byName } = dictionaryOf(catalogue);
+  const shortened = new Map<string, { name: string; substance: string }[]>();
+  for (const [name, { substance }] of byName) {
+    if (name.length < 4) continue;
+    // with a sign where the letter was, and without: a letter for another, and a letter more or less
+    const forms = new Set([name]);
+    for (let i = 0; i < name.length; i++) {
+      forms.add(`${name.slice(0, i)}\u0000${name.slice(i + 1)}`);
+      forms.add(name.slice(0, i) + name.slice(i + 1));
+    }
+    for (const f of forms) {
+      const had = shortened.get(f);
+      if (had) had.push({ name, substance: substance.id });
+      else shortened.set(f, [{ name, substance: substance.id }]);
+    }
+  }
+  const found = new Set<string>();
+  for (const [form, list] of shortened) {
+    if (new Set(list.map((x) => x.substance)).size < 2) continue;
+    // left out of both at other places is two letters
+    const whole = form.includes('\u0000') || list.some((x) => x.name === form);
+    if (!whole) continue;
+    for (const a of list)
+      for (const b of list) {
+        if (a.substance === b.substance) continue;
+        const others = new Set(b.name.split(' '));
+        for (const word of a.name.split(' ')) if (!others.has(word)) found.add(word);
+      }
+  }
+  apartIn.set(catalogue.substances, (out = found));
   return out;
 }
 
@@ -147,8 +190,9 @@ export function labelOfPicture(first: Seen, second: Seen | null, catalogue: Cata
   const lineOf = first.lines.flatMap((l, n) => l.map(() => n));
   const others = second?.lines.flat() ?? [];
   const known = knownWords(all, catalogue);
+  const apart = oneLetterApart(catalogue);
   const words = all.map((w, i): PictureWord => {
-    const why = doubtOf(all, i, known.has(i), others, second !== null, first);
+    const why = doubtOf(all, i, known.get(i) ?? null, others, second !== null, first, apart);
     return { ...w, unsure: why !== null, why, line: lineOf[i]! };
   });
   const letters = all.filter((w) => /[\p{L}\p{N}]/u.test(w.text));
@@ -183,10 +227,11 @@ export function labelOfPicture(first: Seen, second: Seen | null, catalogue: Cata
 function doubtOf(
   all: readonly SeenWord[],
   i: number,
-  known: boolean,
+  known: string | null,
   others: readonly SeenWord[],
   twice: boolean,
   { width, height }: Seen,
+  apart: ReadonlySet<string>,
 ): string | null {
   const w = all[i]!;
   const text = bare(w.text);
@@ -201,12 +246,12 @@ function doubtOf(
       common(w.box, o.box) >= SAME_PLACE && foldName(normaliseName(bare(o.text))) === foldName(normaliseName(text)),
   );
   const same = twin !== undefined && normaliseName(bare(twin.text)) === normaliseName(text);
-  if (NEARLY.test(text)) {
+  if (NEARLY.test(text) || apart.has(normaliseName(text))) {
     const agreed = twice ? same && Math.max(w.confidence, twin.confidence) >= SURE_NEARLY : w.confidence >= 96;
     return agreed ? null : 'one letter would make it another substance';
   }
   if (w.confidence < NEVER) return 'hardly readable';
-  if (known && (w.confidence >= KNOWN_ALONE || same)) return null;
+  if (known !== null && (w.confidence >= KNOWN_ALONE || same)) return null;
   if (twice ? same && Math.max(w.confidence, twin.confidence) >= SURE : w.confidence >= 93) return null;
   return twice && !same ? 'read twice, and not alike' : 'not sure of its letters';
 }

@@ -43,17 +43,17 @@ const sized = (s: Seen, by: number, width: number, height: number): Seen => ({
 const middle = (list: number[]): number => list.sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 
 try {
-  const [recogniser, { grey, scale }] = await Promise.all([recogniserFor(languages), firstLook(sent)]);
+  const [recogniser, { grey, scale, tilt }] = await Promise.all([recogniserFor(languages), firstLook(sent)]);
   const first = recogniser.read(await pngOf(grey), grey, 'blocks');
   const catalogue = loadCatalogue(raw);
   // what stands if the rest takes too long: read once, so little of it is sure
   process.send!({ sofar: labelOfPicture(first, null, catalogue) } satisfies ReadSays);
   const line = middle(words(first).map((w) => w.box[3])) / scale;
-  const lit = await secondLook(sent, words(first).length ? scaleFor(line) : scale * 1.5);
+  const lit = await secondLook(sent, words(first).length ? scaleFor(line) : scale * 1.5, tilt);
   const second = recogniser.read(await pngOf(lit), lit, 'one');
   const [best, other] = worth(second) >= worth(first) ? [second, first] : [first, second];
   const answer = labelOfPicture(best, sized(other, best.width / other.width, best.width, best.height), catalogue);
-  say({ answer });
+  say({ answer: { ...answer, tilt } });
 } catch {
   say({ problem: 'The picture is cut off or damaged: take it again, or choose another.' });
 }

@@ -8,12 +8,17 @@ import { likeliestNames, type PictureAnswer, type PictureWord, textOfWords } fro
 import { HouseholdApi, Refused } from '../household/api';
 import { Knowledge } from '../knowledge/knowledge';
 
-type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height'> & { says?: string };
+type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height' | 'tilt' | 'incomplete'> & {
+  says?: string;
+};
 interface Shown {
   src: string;
   words: PictureWord[];
   width: number;
   height: number;
+  /** Of the picture itself within what was read: its width as a share, and how it was turned. */
+  share: number;
+  turn: string;
 }
 /** Height of the word where it is shown enlarged, of the strip that it stands in, and what is left before it, px. */
 const TALL_px = 34;
@@ -76,9 +81,13 @@ export class LabelPicture {
     const [x, y, , h] = w.box;
     const by = TALL_px / Math.max(6, h);
     return {
-      'background-image': `url(${p.src})`,
-      'background-size': `${p.width * by}px ${p.height * by}px`,
-      'background-position': `${BESIDE_px - x * by}px ${(CROP_px - TALL_px) / 2 - y * by}px`,
+      ...p,
+      place: {
+        width: `${p.width * by}px`,
+        height: `${p.height * by}px`,
+        left: `${BESIDE_px - x * by}px`,
+        top: `${(CROP_px - TALL_px) / 2 - y * by}px`,
+      },
     };
   });
   protected at(p: Shown, [x, y, w, h]: PictureWord['box']): Record<string, string> {
@@ -109,8 +118,13 @@ export class LabelPicture {
       const a = await this.api.call<Read>('POST', `/label/picture?lang=${languages}`, file);
       if (run !== this.run) return;
       if (a.says) return this.said.set(a.says);
-      const { words, width, height } = a;
-      this.pictures.set([...this.pictures(), { src: URL.createObjectURL(file), words, width, height }]);
+      const { words, width, height, tilt = 0 } = a;
+      this.pictures.set([
+        ...this.pictures(),
+        { src: URL.createObjectURL(file), words, width, height, ...within(width, height, tilt) },
+      ]);
+      if (a.incomplete)
+        this.said.set('It took too long: only a part was read. Come nearer, or take one side of it at a time.');
       this.tell();
       this.next();
     } catch (x) {
@@ -165,4 +179,11 @@ export class LabelPicture {
         .join('\n'),
     );
   }
+}
+
+/** A picture that was turned to be read lies in a larger one: how wide it is in it, and by how much it is turned. */
+function within(width: number, height: number, tilt: number): { share: number; turn: string } {
+  const [cos, sin] = [Math.cos((tilt * Math.PI) / 180), Math.abs(Math.sin((tilt * Math.PI) / 180))];
+  const own = (width * cos - height * sin) / (cos * cos - sin * sin);
+  return { share: own / width, turn: `translate(-50%, -50%) rotate(${-tilt}deg)` };
 }
