@@ -21,7 +21,7 @@ const PARTNERS = [
 ];
 const raw = readRawCatalogue(join(process.cwd(), 'core/catalogue'));
 const c: Catalogue = loadCatalogue(raw);
-const reading = pictureReading({ filename: join(process.cwd(), 'dist/server/reading/worker.js') }, raw);
+const reading = pictureReading({ filename: join(process.cwd(), 'dist/server/reading/worker.js') }, () => c);
 const say = (what: string, figure: string): void => console.log(`${what.padEnd(74)} ${figure}`);
 
 /** A label as one is printed: what is in a product of the catalogue, in another order of figures. */

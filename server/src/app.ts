@@ -71,7 +71,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     else if (store.repos.settings.get('household') === null) store.transaction(store.settle);
   }
   const computing = computingThreads(o.computing, { dataDir: o.dataDir, raw: o.raw }, o.now, o.longest_ms);
-  const pictures = pictureReading(o.reading, o.raw);
+  const pictures = pictureReading(o.reading, catalogue);
   const door = await catalogueRoutes(o.raw, catalogue, shipped);
 
   const koa = new Koa();

@@ -6,8 +6,10 @@ export interface Grey {
   width: number;
   height: number;
 }
-/** Pixels of the longer side of the first look. */
-const FIRST_LOOK = 1800;
+/** Pixels of the longer side of the first look: of a small picture, and of one that may hold small print. */
+const FIRST_LOOK = 1200;
+const FIRST_LOOK_LARGE = 1900;
+const LARGE = 2000;
 /** Height of a line that a recogniser reads best: letters of some 24 pixels. */
 const LINE_px = 48;
 const MOST_SIDE = 4200;
@@ -43,7 +45,8 @@ async function sizeOf(sent: Buffer): Promise<{ width: number; height: number }> 
 /** A first look: by how much it is enlarged, by how many degrees its lines run down to the right, and itself, straight. */
 export async function firstLook(sent: Buffer): Promise<{ grey: Grey; scale: number; tilt: number }> {
   const { width, height } = await sizeOf(sent);
-  const scale = Math.min(3, FIRST_LOOK / Math.max(width, height));
+  const longer = Math.max(width, height);
+  const scale = Math.min(3, (longer > LARGE ? FIRST_LOOK_LARGE : FIRST_LOOK) / longer);
   const grey = await upright(sent, 0, scale);
   const tilt = tiltOf(grey);
   return { scale, tilt, grey: tilt === 0 ? grey : turned(await rotated(grey, tilt)) };

@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process';
-import type { PictureAnswer, RawCatalogue } from '@dolly-tub/core';
+import { type Catalogue, labelOfPicture, type PictureAnswer, type Seen } from '@dolly-tub/core';
 import type { Program } from '../compute/pool';
 import { HttpProblem } from '../http/problem';
 import type { Language } from './recogniser';
@@ -18,7 +18,7 @@ export interface PictureReading {
 }
 
 /** Pictures are read each in a program of its own, two at a time: its memory goes with it, and so does one that hangs. */
-export function pictureReading(program: Program, raw: RawCatalogue): PictureReading {
+export function pictureReading(program: Program, catalogue: () => Catalogue): PictureReading {
   const running = new Set<ChildProcess>();
   const queue: (() => void)[] = [];
   let busy = 0;
@@ -42,12 +42,14 @@ export function pictureReading(program: Program, raw: RawCatalogue): PictureRead
       });
       running.add(child);
       let why: HttpProblem | null = null;
-      let sofar: PictureAnswer | null = null;
+      let first: Seen | null = null;
       const end = (problem: HttpProblem): void => {
         why = problem;
         child.kill('SIGKILL');
       };
       const timer = setTimeout(() => {
+        // read once, so little of it is sure
+        const sofar = first && labelOfPicture(first, null, catalogue());
         if (sofar && sofar.nothing === null) {
           answer({ ...sofar, unsure: true, incomplete: true });
           child.kill('SIGKILL');
@@ -58,8 +60,8 @@ export function pictureReading(program: Program, raw: RawCatalogue): PictureRead
       const gone = (): void => end(new HttpProblem(499, 'It was stopped.'));
       left.addEventListener('abort', gone, { once: true });
       child.on('message', (m: ReadSays) => {
-        if ('sofar' in m) sofar = m.sofar;
-        else if ('answer' in m) answer(m.answer);
+        if ('first' in m) first = m.first;
+        else if ('both' in m) answer({ ...labelOfPicture(...m.both, catalogue()), tilt: m.tilt });
         else fail(new HttpProblem(422, m.problem));
       });
       child.on('error', fail);
@@ -81,7 +83,7 @@ export function pictureReading(program: Program, raw: RawCatalogue): PictureRead
     async read(picture, languages, left) {
       await turn();
       try {
-        return await one({ picture, languages: [...languages], raw }, left);
+        return await one({ picture, languages: [...languages] }, left);
       } finally {
         done();
       }

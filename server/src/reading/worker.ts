@@ -1,22 +1,14 @@
-import {
-  loadCatalogue,
-  labelOfPicture,
-  type PictureAnswer,
-  type RawCatalogue,
-  type Seen,
-  type SeenWord,
-} from '@dolly-tub/core';
+import type { Seen, SeenWord } from '@dolly-tub/core';
 import sharp from 'sharp';
 import { firstLook, pngOf, scaleFor, secondLook } from './prepare';
 import { type Language, recogniserFor } from './recogniser';
 
-/** What is asked of the program, and what it says. */
+/** What is asked of the program, and what it says: what it saw at first, then both looks, the better one first. */
 export interface ReadAsk {
   picture: Buffer;
   languages: Language[];
-  raw: RawCatalogue;
 }
-export type ReadSays = { answer: PictureAnswer } | { sofar: PictureAnswer } | { problem: string };
+export type ReadSays = { first: Seen } | { both: [Seen, Seen]; tilt: number } | { problem: string };
 
 // one picture, one program: nothing is kept, and no other kind is opened than was looked at
 sharp.cache(false);
@@ -24,7 +16,7 @@ sharp.concurrency(1);
 sharp.block({ operation: ['VipsForeignLoad'] });
 sharp.unblock({ operation: ['VipsForeignLoadJpeg', 'VipsForeignLoadPng', 'VipsForeignLoadWebp'] });
 
-const { picture, languages, raw } = await new Promise<ReadAsk>((given) => process.once('message', given));
+const { picture, languages } = await new Promise<ReadAsk>((given) => process.once('message', given));
 process.once('disconnect', () => process.exit(1));
 const sent = Buffer.from(picture);
 const say = (m: ReadSays): void => void process.send!(m, () => process.exit(0));
@@ -45,15 +37,13 @@ const middle = (list: number[]): number => list.sort((a, b) => a - b)[Math.floor
 try {
   const [recogniser, { grey, scale, tilt }] = await Promise.all([recogniserFor(languages), firstLook(sent)]);
   const first = recogniser.read(await pngOf(grey), grey, 'blocks');
-  const catalogue = loadCatalogue(raw);
-  // what stands if the rest takes too long: read once, so little of it is sure
-  process.send!({ sofar: labelOfPicture(first, null, catalogue) } satisfies ReadSays);
+  // what stands if the rest takes too long
+  process.send!({ first } satisfies ReadSays);
   const line = middle(words(first).map((w) => w.box[3])) / scale;
   const lit = await secondLook(sent, words(first).length ? scaleFor(line) : scale * 1.5, tilt);
   const second = recogniser.read(await pngOf(lit), lit, 'one');
   const [best, other] = worth(second) >= worth(first) ? [second, first] : [first, second];
-  const answer = labelOfPicture(best, sized(other, best.width / other.width, best.width, best.height), catalogue);
-  say({ answer: { ...answer, tilt } });
+  say({ both: [best, sized(other, best.width / other.width, best.width, best.height)], tilt });
 } catch {
   say({ problem: 'The picture is cut off or damaged: take it again, or choose another.' });
 }
