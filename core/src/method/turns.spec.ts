@@ -1,4 +1,4 @@
-import { inTurns } from '@dolly-tub/core';
+import { advise, inTurns } from '@dolly-tub/core';
 import { catalogue as c } from '../../checks/catalogue-for-tests';
 
 const turns = (material: string, soil: string, finish: string | null = null) =>
@@ -25,6 +25,31 @@ describe('a mark that is several in one', () => {
       for (const r of t.advice.ladder)
         for (const { mechanism } of banned)
           expect([t.name, r.name, c.tools.get(r.tool)!.mechanisms[mechanism] ?? 0]).toEqual([t.name, r.name, 0]);
+  });
+  test('what would make the whole worse is in no turn, of any such mark', () => {
+    let asked = 0;
+    let barred = 0;
+    for (const soil of c.soils.values()) {
+      if (!soil.parts) continue;
+      for (const [material, finish] of [
+        ['cotton', 'white'],
+        ['glazed-tile', 'gloss'],
+        ['wool', 'undyed'],
+      ] as const) {
+        const whole = advise({ material, finish, soil: soil.id, severity: 3 }, {}, c);
+        if (!whole.ok) throw new Error();
+        const worse = new Set(whole.value.refused.flatMap((r) => (r.kind === 'worsens' ? [r.product ?? r.tool] : [])));
+        barred += worse.size;
+        // not only on no rung: out altogether, also where nothing would have taken it
+        for (const t of turns(material, soil.id, finish))
+          for (const id of worse) {
+            asked++;
+            expect([soil.id, t.name, id, t.advice.considered[id!]!.status]).toEqual([soil.id, t.name, id, 'refused']);
+          }
+      }
+    }
+    expect(asked).toBeGreaterThan(50);
+    expect(barred).toBeGreaterThan(20);
   });
   test('what is one thing has no turns, and parts are marks of their own, none of them several again', () => {
     expect(inTurns({ material: 'glass', soil: 'fingerprints' }, {}, c)).toBeNull();
