@@ -5,13 +5,14 @@ import {
   bearingOf,
   everyFace,
   faceFor,
+  gentlestOn,
   harmedOf,
   type Harmed,
   placesOf,
   type Shifts,
   WORTH,
 } from './other-way';
-import { PRODUCT_RULES, strengthOnMaterial } from './refuse';
+import { PRODUCT_RULES } from './refuse';
 import { ledBy, remediesFor } from './remedies';
 import { activeOf, doseOf, strengthsOf } from './supply';
 import type { Here, Refusal } from './types';
@@ -55,7 +56,7 @@ export function useOfProduct(
   const notHere = refusedBy('people', faces[0]!) ?? refusedBy('keptTo', faces[0]!);
   const lifts = Object.keys(product.mechanisms).length > 0;
   const meant = lifts ? faces.filter((m) => !refusedBy('madeFor', m)) : [];
-  const verdicts = meant.map((m) => ({ m, said: gentlest(product, m, catalogue) }));
+  const verdicts = meant.map((m) => ({ m, said: gentlestOn(product, m, catalogue) }));
   const bearing = verdicts.flatMap(({ m, said }) => ('refusal' in said ? [] : [{ m, minutes: said.minutes }]));
   const shifts = [...catalogue.soils.values()]
     .flatMap((soil) =>
@@ -94,21 +95,6 @@ export function useOfProduct(
       .filter((p) => p.id !== id && p.advised && p.suits !== 'none' && ledBy(product) && ledBy(p) === ledBy(product))
       .map((p) => ({ id: p.id, name: p.name })),
   };
-}
-
-/** The weakest of its strengths that the surface bears, with its minutes; else why it bears none. */
-function gentlest(
-  product: Product,
-  material: Material,
-  catalogue: Catalogue,
-): { minutes: number | null } | { refusal: Refusal } {
-  let first: Refusal | null = null;
-  for (const s of strengthsOf(product, catalogue)) {
-    const v = strengthOnMaterial(s, material, catalogue);
-    if (!('refusal' in v)) return { minutes: Number.isFinite(v.maxMinutes) ? v.maxMinutes : null };
-    first ??= v.refusal;
-  }
-  return { refusal: first! };
 }
 
 /** How much of a mark it shifts where the surface lets it work: the best over what it may be put on. */

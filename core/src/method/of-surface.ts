@@ -1,10 +1,9 @@
 import { type Catalogue, type Material, type Product, sourceOf } from '../catalogue';
 import { capital } from '../reason';
 import { faceById } from './identify';
-import { faceFor } from './other-way';
-import { PRODUCT_RULES, strengthOnMaterial, TOOL_RULES } from './refuse';
+import { faceFor, gentlestOn, harmByTool } from './other-way';
+import { PRODUCT_RULES, TOOL_RULES } from './refuse';
 import { ledBy } from './remedies';
-import { strengthsOf } from './supply';
 import type { Here, Refusal } from './types';
 
 interface Named {
@@ -70,14 +69,14 @@ export function useOfSurface(
     !PRODUCT_RULES['madeFor']!(p, face, here, catalogue);
   const products = [...catalogue.products.values()]
     .filter(fits)
-    .map((product) => ({ product, said: mildest(product, m, catalogue) }));
+    .map((product) => ({ product, said: gentlestOn(product, m, catalogue) }));
   const harms = (p: { id: string; name: string }, r: Refusal) => ({ p, r });
   const refused = products.flatMap(({ product, said }) => ('refusal' in said ? [harms(product, said.refusal)] : []));
   const rough = [...catalogue.tools.values()]
     .filter((t) => t.role === 'cleaning' && !TOOL_RULES['kindOfSurface']!(t, face, here, catalogue))
     .flatMap((t) => {
-      const no = ROUGH.map((rule) => TOOL_RULES[rule]!(t, face, here, catalogue)).find(Boolean);
-      return no && no.kind !== 'never-soil' ? [harms(t, no)] : [];
+      const no = harmByTool(t, face, here, catalogue);
+      return no ? [harms(t, no)] : [];
     });
   return {
     face: id,
@@ -95,19 +94,6 @@ export function useOfSurface(
     roughTools: byReason(rough, catalogue),
   };
 }
-const ROUGH = ['fragile', 'abrasive', 'dulls', 'blade', 'sticky', 'iron', 'neverOn', 'tooRough', 'steam', 'tooWet'];
-
-/** Its weakest strength that the surface bears, and for how long; else why it bears none. */
-function mildest(p: Product, m: Material, c: Catalogue): { minutes: number | null } | { refusal: Refusal } {
-  let first: Refusal | null = null;
-  for (const s of strengthsOf(p, c)) {
-    const v = strengthOnMaterial(s, m, c);
-    if (!('refusal' in v)) return { minutes: Number.isFinite(v.maxMinutes) ? v.maxMinutes : null };
-    first ??= v.refusal;
-  }
-  return { refusal: first! };
-}
-
 const GERMS = 'germs';
 function byChemistry(list: readonly { product: Product; minutes: number | null }[], c: Catalogue): SurfaceUse['bears'] {
   const groups = new Map<string, SurfaceUse['bears'][number]['things']>();

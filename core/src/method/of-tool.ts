@@ -7,6 +7,7 @@ import {
   bearingOf,
   everyFace,
   faceFor,
+  harmByTool,
   harmedOf,
   type Harmed,
   placesOf,
@@ -34,20 +35,6 @@ export interface ToolUse {
   like: { id: string; name: string }[];
 }
 
-/** What a tool does to a surface, whatever the mark. */
-const OF_THE_SURFACE = [
-  'fragile',
-  'abrasive',
-  'dulls',
-  'blade',
-  'sticky',
-  'iron',
-  'neverOn',
-  'tooRough',
-  'steam',
-  'tooWet',
-];
-
 /** The other way round: one tool, and on what it is good, harmless or harmful; by the same limits and doses as the ladders. */
 export function useOfTool(id: string, context: Pick<Here, 'profile' | 'habits'>, catalogue: Catalogue): ToolUse | null {
   const tool = catalogue.tools.get(id);
@@ -57,15 +44,7 @@ export function useOfTool(id: string, context: Pick<Here, 'profile' | 'habits'>,
   const rule = (name: string, m: Material): Refusal | null =>
     TOOL_RULES[name]!(tool, faceFor(m, mark!), here, catalogue);
   const meant = everyFace(catalogue).filter((m) => !rule('kindOfSurface', m));
-  const harm = (m: Material): Refusal | null => {
-    for (const name of OF_THE_SURFACE) {
-      const no = rule(name, m);
-      // what it never goes on is of the surface here; what it never goes on of marks is asked mark by mark
-      if (no && no.kind !== 'never-soil') return no;
-    }
-    return null;
-  };
-  const verdicts = meant.map((m) => ({ m, refusal: harm(m) }));
+  const verdicts = meant.map((m) => ({ m, refusal: harmByTool(tool, faceFor(m, mark!), here, catalogue) }));
   const bears = verdicts.flatMap(({ m, refusal }) => (refusal ? [] : [m]));
   const never = rule('equipment', meant[0] ?? everyFace(catalogue)[0]!);
   const leads = leadingOf(tool);

@@ -1,5 +1,7 @@
-import { type Catalogue, faceIdOf, type Material, type Soil, withFinish } from '../catalogue';
-import type { Face, Refusal } from './types';
+import { type Catalogue, faceIdOf, type Material, type Product, type Soil, type Tool, withFinish } from '../catalogue';
+import { strengthOnMaterial, TOOL_RULES } from './refuse';
+import { strengthsOf } from './supply';
+import type { Face, Here, Refusal } from './types';
 
 /** A mark that something shifts, with how likely one go of it clears a film that has dried. */
 export interface Shifts {
@@ -79,3 +81,28 @@ export const harmedOf = (list: readonly { m: Material; refusal: Refusal }[]): Ha
     ...named(family, group),
     ...reasonOf(group[0]!.refusal, group.length),
   }));
+
+/** The weakest of its strengths that the surface bears, with its minutes; else why it bears none. */
+export function gentlestOn(
+  product: Product,
+  material: Material,
+  catalogue: Catalogue,
+): { minutes: number | null } | { refusal: Refusal } {
+  let first: Refusal | null = null;
+  for (const s of strengthsOf(product, catalogue)) {
+    const v = strengthOnMaterial(s, material, catalogue);
+    if (!('refusal' in v)) return { minutes: Number.isFinite(v.maxMinutes) ? v.maxMinutes : null };
+    first ??= v.refusal;
+  }
+  return { refusal: first! };
+}
+
+/** What a tool does to a surface, whatever the mark; null where the surface bears it. What it never does to marks is asked of them. */
+export function harmByTool(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
+  for (const name of TOUCHES) {
+    const no = TOOL_RULES[name]!(tool, face, here, catalogue);
+    if (no && no.kind !== 'never-soil') return no;
+  }
+  return null;
+}
+const TOUCHES = ['fragile', 'abrasive', 'dulls', 'blade', 'sticky', 'iron', 'neverOn', 'tooRough', 'steam', 'tooWet'];
