@@ -190,24 +190,22 @@ export const TOOL_RULES: Readonly<Record<string, ToolRule>> = {
 };
 const ORDER = Object.values(TOOL_RULES);
 
-/** What refuses a tool on this surface: the first rule that does, or null. */
-export function refuseTool(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
-  for (const rule of ORDER) {
-    const no = rule(tool, face, here, catalogue);
-    if (no) return no;
-  }
-  return null;
-}
+/** What follows another need not clean by itself, nor be made for the mark. */
+const OF_A_FOLLOWER = ORDER.filter((rule) => rule !== equipment && rule !== kindOfSoil && rule !== nothingUnder);
 
-/** The same of a tool that only follows another: it need not clean by itself, nor be made for the mark. */
-export function refuseFollower(tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null {
-  for (const rule of ORDER) {
-    if (rule === equipment || rule === kindOfSoil || rule === nothingUnder) continue;
-    const no = rule(tool, face, here, catalogue);
+function firstNo(rules: readonly ToolRule[], t: Tool, face: Face, here: Here, c: Catalogue): Refusal | null {
+  for (const rule of rules) {
+    const no = rule(t, face, here, c);
     if (no) return no;
   }
   return null;
 }
+/** What refuses a tool on this surface: the first rule that does, or null. */
+export const refuseTool = (tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null =>
+  firstNo(ORDER, tool, face, here, catalogue);
+/** The same of a tool that only follows another. */
+export const refuseFollower = (tool: Tool, face: Face, here: Here, catalogue: Catalogue): Refusal | null =>
+  firstNo(OF_A_FOLLOWER, tool, face, here, catalogue);
 
 const OF_THE_SURFACE = [
   equipment,

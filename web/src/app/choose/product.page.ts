@@ -18,6 +18,7 @@ import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, DISCARD, figure, percent, span, whyDiscard } from '../shared/words';
+import { standsAt } from './stands';
 import { Ways } from './ways';
 
 const RINSE = { none: 'no rinse', wipe: 'wiped off with a damp cloth', rinse: 'rinsed off with plain water' };
@@ -127,16 +128,7 @@ export class ProductPage {
     return p && c ? keepApart([p], c) : [];
   });
   /** Where it stands in this house. */
-  protected readonly here = computed(() =>
-    this.household()
-      .stock.filter((s) => s.item === this.productId() && s.onHand > 0)
-      .map((s) => ({
-        id: s.id,
-        kit: s.kit,
-        where: this.kits().find((k) => k.id === s.kit)?.name ?? 'a kit',
-        amount: `${figure(s.onHand)} ${s.pack.unit === 'piece' ? '' : s.pack.unit}`.trim(),
-      })),
-  );
+  protected readonly here = computed(() => standsAt(this.productId(), this.household().stock, this.kits()));
   protected readonly source = computed(() => {
     const [p, c] = [this.product(), this.knowledge.catalogue()];
     return p && c ? sourceOf(p, 'mechanisms', c).id : '';

@@ -8,6 +8,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { capital, figure, percent } from '../shared/words';
+import { standsAt } from './stands';
 import { Ways } from './ways';
 
 const WET = { dry: 'dry', damp: 'damp', wet: 'wet', any: 'dry or wet' };
@@ -71,16 +72,7 @@ export class ToolPage {
     ];
     return rows.flatMap(([name, says]) => (says ? [{ name, says }] : []));
   });
-  protected readonly here = computed(() =>
-    this.household()
-      .stock.filter((s) => s.item === this.toolId() && s.onHand > 0)
-      .map((s) => ({
-        id: s.id,
-        kit: s.kit,
-        where: this.kits().find((k) => k.id === s.kit)?.name ?? 'a kit',
-        amount: figure(s.onHand),
-      })),
-  );
+  protected readonly here = computed(() => standsAt(this.toolId(), this.household().stock, this.kits()));
   protected readonly source = computed(() => {
     const [t, c] = [this.tool(), this.knowledge.catalogue()];
     return t && c ? sourceOf(t, 'mechanisms', c).id : '';
