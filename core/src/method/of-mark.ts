@@ -1,8 +1,9 @@
-import { type Catalogue, isWater, sourceOf } from '../catalogue';
+import { type Catalogue, isWater, type Product, sourceOf } from '../catalogue';
 import { advise } from './advise';
 import { activeOfTool } from './supply';
 import { faceFor } from './other-way';
 import { preventionsOf } from './prevent';
+import { PRODUCT_RULES } from './refuse';
 import { ledBy, remediesFor } from './remedies';
 import { strongestRung } from './strongest';
 import { faceById } from './identify';
@@ -38,12 +39,19 @@ export function useOfMark(id: string, catalogue: Catalogue): MarkUse | null {
   const soil = catalogue.soils.get(id);
   if (!soil) return null;
   const remedies = remediesFor({ soil }, catalogue);
+  // tools act on hard and on soft alike here: the better of the two is told
+  const grounds = [...catalogue.materials.values()].filter((m) => !m.unknown);
+  const places = [grounds.find((m) => m.soft)!, grounds.find((m) => !m.soft)!].map((m) => faceFor(m, soil));
+  // what makes the mark worse on cloth or on hard ground is named under that alone
+  const worsens = (p: Product): boolean =>
+    places.some((face) => PRODUCT_RULES['makesItWorse']!(p, face, { habits: [], met: [] }, catalogue) !== null);
   const led = (mechanism: string): Named[] =>
     [...catalogue.products.values()]
       .filter(
         (p) =>
           p.advised &&
           p.suits !== 'none' &&
+          !worsens(p) &&
           ledBy(p) === mechanism &&
           // what only brings its water is not made for it
           (!catalogue.mechanisms.get(mechanism)?.when || isWater(p, catalogue)) &&
@@ -51,9 +59,6 @@ export function useOfMark(id: string, catalogue: Catalogue): MarkUse | null {
       )
       .map(({ id: product, name }) => ({ id: product, name }));
   const source = (field: string): string => sourceOf(soil, field, catalogue).id;
-  // tools act on hard and on soft alike here: the better of the two is told
-  const grounds = [...catalogue.materials.values()].filter((m) => !m.unknown);
-  const places = [grounds.find((m) => m.soft)!, grounds.find((m) => !m.soft)!].map((m) => faceFor(m, soil));
   return {
     soil: soil.id,
     nature: soil.nature,

@@ -82,6 +82,13 @@ describe('one mark, the other way round', () => {
     expect(u.worse.map((w) => w.because).join(' ')).toMatch(/warm|heat/i);
     expect(u.firstAid.text).toMatch(/cold/i);
   });
+  test('no product is named as lifting a mark that it makes worse: no soap on wine', () => {
+    const wine = useOfMark('red-wine', c)!;
+    const named = wine.remedies.flatMap((r) => r.products.map((p) => p.id));
+    expect(named).toContain('dish-detergent');
+    for (const soap of ['bar-soap', 'castile-soap', 'wood-soap'])
+      expect([soap, named.includes(soap)]).toEqual([soap, false]);
+  });
   test('where one starts is what the ladder recommends', () => {
     const [start] = startsOn('limescale', ['glazed-tile/gloss'], {}, c);
     const a = advise({ material: 'glazed-tile', finish: 'gloss', soil: 'limescale', severity: 3 }, {}, c);
