@@ -1,4 +1,4 @@
-import { DAY_MS, capital } from '@dolly-tub/core';
+import { DAY_MS, capital, checkDigit } from '@dolly-tub/core';
 import { readCatalogueNames } from './names';
 import { BOTTLES, KITS, ROOMS, SPOTS } from './house';
 import type { DemoStore } from './store';
@@ -19,6 +19,12 @@ export const spotId = (name: string): string => {
   return demoId(KIND.spot, n + 1);
 };
 export const bottleId = (key: string): string => demoId(KIND.bottle, BOTTLES.findIndex(([k]) => k === key) + 1);
+
+/** The code of the n-th pack, from the range that no shop sells under (GS1 General Specifications: prefixes 200–299). */
+const houseCode = (n: number): string => {
+  const figures = `2000000${String(n).padStart(5, '0')}`;
+  return `${figures}${checkDigit(figures)}`;
+};
 
 /** A small repeatable generator (mulberry32), so that three months of log are the same each time. */
 function random(seed: number): () => number {
@@ -175,6 +181,7 @@ export function seedDemo(store: DemoStore, now: Date): void {
         ...(more.opened ? { openedOn: day(more.opened) } : {}),
         ...(more.made ? { madeOn: day(more.made) } : {}),
         ...(more.price ? { price: more.price } : {}),
+        ...(more.price && unit === 'mL' ? { barcode: houseCode(n) } : {}),
         ...(more.colour ? { colourClass: more.colour } : {}),
       });
     });

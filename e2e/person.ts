@@ -19,7 +19,7 @@ export class Person {
   ) {}
   static async at(
     url: string,
-    o: { width?: number; height?: number; dark?: boolean; profile?: string } = {},
+    o: { width?: number; height?: number; dark?: boolean; profile?: string; film?: string } = {},
   ): Promise<Person> {
     return new Person(await openBrowser(o), url);
   }

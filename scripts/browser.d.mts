@@ -6,6 +6,7 @@ export function openBrowser(o?: {
   height?: number;
   dark?: boolean;
   profile?: string;
+  film?: string;
 }): Promise<WebDriver>;
 export function size(driver: WebDriver, width: number, height: number): Promise<void>;
 export function scheme(driver: WebDriver, dark: boolean): Promise<void>;

@@ -20,11 +20,19 @@ export const FLAGS = [
   '--disable-dev-shm-usage',
 ];
 
-/** A headless Chromium of Debian's, with its own profile. */
-export async function openBrowser({ width = 1280, height = 800, dark = false, profile } = {}) {
+/**
+ * A headless Chromium of Debian's, with its own profile. `film`, an MJPEG file, is what its camera sees: there is no other,
+ * and without a film a page is not allowed to use one.
+ */
+export async function openBrowser({ width = 1280, height = 800, dark = false, profile, film } = {}) {
   const options = new Options()
     .setChromeBinaryPath('/usr/bin/chromium')
-    .addArguments(...FLAGS, `--user-data-dir=${profile ?? mkdtempSync(join(tmpdir(), 'dolly-chrome-'))}`);
+    .addArguments(
+      ...FLAGS,
+      `--user-data-dir=${profile ?? mkdtempSync(join(tmpdir(), 'dolly-chrome-'))}`,
+      '--use-fake-device-for-media-stream',
+      ...(film ? ['--use-fake-ui-for-media-stream', `--use-file-for-fake-video-capture=${film}`] : []),
+    );
   const prefs = new logging.Preferences();
   prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
   options.setLoggingPrefs(prefs);

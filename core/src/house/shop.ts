@@ -16,7 +16,7 @@ export function kitFor(line: Shopping, kits: readonly Kit[], stock: readonly Sto
 }
 /** Why a thing of the list may not stand in that kit, beside what stands there; null where it may, or does already. */
 export function barOf(
-  { item, amount, unit }: Shopping,
+  { item, amount, unit }: Pick<Shopping, 'item' | 'amount' | 'unit'>,
   kit: Kit,
   stock: readonly Stock[],
   profile: Profile,

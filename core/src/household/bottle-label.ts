@@ -29,6 +29,16 @@ export interface BottleLabel {
   path: string;
 }
 
+/** Where a bottle opens, and how its id is found again in the address that its code says. */
+const AT_BOTTLE = '/dilute?bottle=';
+/** Id of the bottle that an address on a label opens; null of any other text. Whose address it is does not count. */
+export function bottleAt(text: string): string | null {
+  const said = text.trim();
+  const at = said.indexOf(AT_BOTTLE);
+  const id = at < 0 ? '' : said.slice(at + AT_BOTTLE.length);
+  return /^[\w-]{1,64}$/.test(id) ? id : null;
+}
+
 /** More partners than these are told by its page. */
 const MOST_APART = 12;
 
@@ -89,7 +99,7 @@ export function labelOfBottle(
         .map((a) => a.name),
     ].slice(0, MOST_APART),
     firstAid: hurt.first.text,
-    path: `/dilute?bottle=${bottle.id}`,
+    path: `${AT_BOTTLE}${bottle.id}`,
   };
 }
 const signalRank = (p: Product): number => (p.hazards.signal === 'Danger' ? 2 : p.hazards.signal === 'Warning' ? 1 : 0);

@@ -1,4 +1,14 @@
-import { checkDigit, knownBy, leftByWeight, readCode, type Stock, usualTare } from '@dolly-tub/core';
+import {
+  checkDigit,
+  entryOfPack,
+  knownBy,
+  leftByWeight,
+  type PackDeed,
+  readCode,
+  readMeaning,
+  type Stock,
+  usualTare,
+} from '@dolly-tub/core';
 import fc from 'fast-check';
 
 describe('codes of packs', () => {
@@ -46,6 +56,61 @@ describe('codes of packs', () => {
     const row = (id: string, onHand: number, barcode = '1'): Stock => ({ id, onHand, barcode }) as Stock;
     expect(knownBy('1', [row('a', 0), row('b', 5), row('c', 5, '2')]).map((s) => s.id)).toEqual(['b', 'a']);
   });
+});
+
+describe('what a code stands for', () => {
+  test.each([
+    ['6291041500213', { is: 'pack', code: { kind: 'EAN-13', code: '6291041500213' } }],
+    ['http://192.168.1.20:4120/dilute?bottle=0190-ab_c', { is: 'bottle', bottle: '0190-ab_c' }],
+    [' https://house.example/dilute?bottle=x \n', { is: 'bottle', bottle: 'x' }],
+  ])('%s', (text, is) => expect(readMeaning(text)).toEqual({ ok: true, value: is }));
+  test.each([
+    ['https://shop.example/win-a-prize', /not opened/],
+    ['javascript:alert(1)', /not opened/],
+    ['http://house/dilute?bottle=../../settings', /not opened/],
+    ['http://house/dilute?bottle=', /not opened/],
+    ['6291041500214', /One figure is wrong/],
+    ['hello', /figures only/],
+  ])('%s opens nothing', (text, says) => {
+    const r = readMeaning(text);
+    expect(r.ok ? '' : r.problems[0]!.message).toMatch(says);
+  });
+});
+
+describe('what is done with one pack', () => {
+  const row = (onHand: number): Stock => ({ id: 's', onHand, pack: { amount: 750, unit: 'mL' } }) as Stock;
+  const delta = (onHand: number, deed: PackDeed) => entryOfPack(row(onHand), deed, 'bleach')?.moves?.[0]?.delta ?? null;
+  test.each([
+    [0, { does: 'buy' as const }, 750],
+    [300, { does: 'buy' as const }, 750],
+    // the open one is finished, whole ones stay
+    [300, { does: 'use-up' as const }, -300],
+    [975, { does: 'use-up' as const }, -225],
+    [1500, { does: 'use-up' as const }, -750],
+    [0, { does: 'use-up' as const }, null],
+    [300, { does: 'count' as const, amount: 450 }, 150],
+    [300, { does: 'count' as const, amount: 300 }, null],
+  ])('of %d mL, %o', (onHand, deed, by) => expect(delta(onHand, deed)).toBe(by));
+  test('it says what it was, as the log keeps it', () =>
+    expect(entryOfPack(row(0), { does: 'buy' }, 'bleach')).toEqual({
+      kind: 'stock',
+      reason: 'buy',
+      moves: [{ stock: 's', delta: 750, unit: 'mL' }],
+      names: { product: 'bleach' },
+    }));
+  test('whatever is left, finishing packs one by one ends at nothing, and never goes below', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 5000, noNaN: true }), (start) => {
+        let left = start;
+        for (let i = 0; i < 9 && left > 0; i++) {
+          const by = entryOfPack(row(left), { does: 'use-up' }, 'x')?.moves?.[0]?.delta;
+          if (by === undefined) break;
+          if (by >= 0) return false;
+          left = Math.round((left + by) * 1000) / 1000;
+        }
+        return left >= -0.001 && left <= 0.001;
+      }),
+    ));
 });
 
 describe('by weight', () => {

@@ -1,4 +1,4 @@
-import type { Stock } from '../household';
+import { bottleAt, type LogFields, type Stock } from '../household';
 import { bad, ok, type Result } from '../reason';
 
 /** Codes of packs by their length: GS1 General Specifications, chapter 1 (GTIN-8, GTIN-12, GTIN-13). */
@@ -29,9 +29,38 @@ export function readCode(text: string): Result<Code> {
   return ok({ kind, code: figures.padStart(figures.length === 12 ? 13 : figures.length, '0') });
 }
 
+/** What a code stands for: a pack by its figures, a bottle that was filled here by the address on its label. */
+export type CodeMeans = { is: 'pack'; code: Code } | { is: 'bottle'; bottle: string };
+/** What a code says, read by a camera, off a picture, or typed; an address of anybody else is never followed. */
+export function readMeaning(text: string): Result<CodeMeans> {
+  const bottle = bottleAt(text);
+  if (bottle) return ok({ is: 'bottle', bottle });
+  if (/^\w+:|\/\//.test(text.trim()))
+    return bad('/code', 'This code leads out of the house: it is not opened. Read the bars of the pack instead.');
+  const code = readCode(text);
+  return code.ok ? ok({ is: 'pack', code: code.value }) : code;
+}
+
 /** What the house knows a code as: the rows of stock that had it, those with something in them first. */
 export const knownBy = (code: string, stock: readonly Stock[]): Stock[] =>
   stock.filter((s) => s.barcode === code).sort((a, b) => Number(b.onHand > 0) - Number(a.onHand > 0));
+
+/** What can be done with a pack whose code was read. */
+export type PackDeed = { does: 'buy' } | { does: 'use-up' } | { does: 'count'; amount: number };
+/**
+ * The entry of a deed with one pack of a row: a whole pack more; the open one finished, so that whole packs are left; or
+ * counted. Null where nothing changes. `name` is what people call it.
+ */
+export function entryOfPack({ id, onHand, pack }: Stock, deed: PackDeed, name: string): LogFields | null {
+  const whole = Math.max(0, Math.ceil(onHand / pack.amount - SAME) - 1) * pack.amount;
+  const is = deed.does === 'buy' ? onHand + pack.amount : deed.does === 'use-up' ? whole : deed.amount;
+  const delta = Math.round((is - onHand) * 1000) / 1000;
+  const reason = deed.does === 'buy' ? 'buy' : deed.does === 'use-up' ? 'use' : 'count';
+  const moves = [{ stock: id, delta, unit: pack.unit }];
+  return delta === 0 ? null : { kind: 'stock', reason, moves, names: { product: name } };
+}
+/** Packs that differ by less than this part are the same: sums of thirds. */
+const SAME = 1e-6;
 
 /** Empty packs by what they hold, g a mL: a plastic bottle about a tenth of what is in it (common practice). */
 const TARE_PER_mL = 0.1;

@@ -156,6 +156,11 @@ const places: Routes = [
     loadComponent: () => import('./list/list.page').then((m) => m.ListPage),
   },
   {
+    path: 'code',
+    title: 'Packs by their code · Dolly Tub',
+    loadComponent: () => import('./codes/codes.page').then((m) => m.CodesPage),
+  },
+  {
     path: 'log',
     providers: [provideState(logFeature), provideEffects(logEffects)],
     title: 'Log · Dolly Tub',

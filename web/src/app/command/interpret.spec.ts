@@ -121,6 +121,8 @@ describe('phrases of a house: the own house comes first', () => {
   test.each([
     ['shopping list', '/list'],
     ['what to buy', '/list'],
+    ['scan a barcode', '/code'],
+    ['read a code', '/code'],
     ['running out of soap', '/list'],
     ['add a room', '/make'],
     ['new bathroom', '/make'],

@@ -125,6 +125,7 @@ const PLACES: [RegExp, string, string][] = [
   [/whole shelf|keep apart|what must not meet/, 'The whole shelf at once', '/mix/shelf'],
   [/^dilute|ratio$/, 'Dilute', '/dilute'],
   [/^kits?|shelf|stock|^where (?:is|are) /, 'Kits', '/kits'],
+  [/\b(?:bar ?codes?|qr codes?|scan|read a code|packs? by)\b/, 'Packs by their code', '/code'],
   [/shopping|buy|what is missing|\b(?:we are|i am|we're|i'm) out of\b/, 'To buy', '/list'],
   [/^log|history|notes?$|what (?:did|have) (?:i|we)|^undo/, 'Log', '/log'],
   [

@@ -5,7 +5,6 @@ import { SpotWorker } from '../testing/kit-worker';
 import { By } from '@angular/platform-browser';
 import { ListPage } from './list.page';
 import { ListTable } from './list-table';
-import { Scan } from './scan';
 
 const line = (id: string, more: object) => ({
   id,
@@ -143,33 +142,6 @@ describe('what it costs, and what would do instead', () => {
     expect(p.text('dt-line-think')).toMatch(/\d+ marks? hangs? on it\..*does (all of it|\d+).*take it in its place/);
     await p.press(/^take it in its place/);
     expect(p.api.replaced[0]!.record['item']).not.toBe('dish-detergent');
-  });
-});
-
-describe('a code of a pack', () => {
-  test('new ones are asked about once, and known from then on; a wrong figure is told', async () => {
-    const p = await list(line('a', { item: 'white-vinegar', kit: demoId(3, 1) }));
-    const read = async (code: string): Promise<void> => {
-      await p.type('The figures under the bars', code);
-      await p.press(/^Bought$/);
-    };
-    await read('6291041500214');
-    expect(p.text('dt-scan')).toMatch(/One figure is wrong/);
-    await read('6291041500213');
-    expect(p.text('dt-scan')).toMatch(/6291041500213 is new here/);
-    // what is on the list is offered first
-    const scan = p.fixture.debugElement.query(By.directive(Scan)).componentInstance as unknown as {
-      choices(): { id: string; name: string }[];
-      is(id: string): void;
-    };
-    expect(scan.choices()[0]!.name).toMatch(/^white vinegar/);
-    scan.is(scan.choices()[0]!.id);
-    await p.settle();
-    expect(p.api.replaced[0]!.record).toMatchObject({ item: 'white-vinegar', barcode: '6291041500213' });
-    expect(p.api.written[0]).toMatchObject({ kind: 'stock', reason: 'buy' });
-    await read('6291041500213');
-    expect(p.text('dt-scan')).toMatch(/One white vinegar more, onto/);
-    expect(p.api.written).toHaveLength(2);
   });
 });
 

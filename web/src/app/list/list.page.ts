@@ -7,6 +7,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatIcon } from '@angular/material/icon';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
 import { missingFrom, readList, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { Buying } from '../household/buying';
@@ -23,7 +24,6 @@ import { Costs, WANTED } from './costs';
 import { LineEdit } from './line-edit';
 import { LineThink } from './line-think';
 import { ListTable } from './list-table';
-import { Scan } from './scan';
 
 /** Sections in which a shop has things; what is written there by others keeps its own name. */
 const CLEANING = 'cleaning';
@@ -47,7 +47,7 @@ const ANY_SHOP = 'any shop';
     MatInputModule,
     Print,
     ReactiveFormsModule,
-    Scan,
+    RouterLink,
     VerdictShape,
   ],
   templateUrl: './list.page.html',

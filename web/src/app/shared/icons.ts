@@ -5,8 +5,10 @@ import add from 'lucide-static/icons/plus.svg';
 import ask from 'lucide-static/icons/search.svg';
 import bottle from 'lucide-static/icons/spray-can.svg';
 import bought from 'lucide-static/icons/shopping-basket.svg';
+import camera from 'lucide-static/icons/camera.svg';
 import change from 'lucide-static/icons/pencil.svg';
 import count from 'lucide-static/icons/list-checks.svg';
+import code from 'lucide-static/icons/scan-barcode.svg';
 import copy from 'lucide-static/icons/copy.svg';
 import begin from 'lucide-static/icons/play.svg';
 import leaveOut from 'lucide-static/icons/x.svg';
@@ -24,7 +26,9 @@ const ICONS = {
   begin,
   bottle,
   bought,
+  camera,
   change,
+  code,
   copy,
   count,
   'leave-out': leaveOut,
