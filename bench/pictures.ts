@@ -88,6 +88,7 @@ async function judged({ text, language, jpeg }: Told, sum: Sum, name: string): P
       text,
       '|',
       a.text,
+      a.words.flatMap((w) => (w.unsure ? [`${w.text} (${Math.round(w.confidence)}: ${w.why})`] : [])),
     );
 }
 

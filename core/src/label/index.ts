@@ -3,6 +3,7 @@ export { dictionaryOf, type Match } from './dictionary';
 export { readLabel, type Correction, type LabelAnswer, type LabelIngredient } from './read';
 export {
   labelOfPicture,
+  likelyLanguages,
   likeliestNames,
   mendSlips,
   type PictureAnswer,

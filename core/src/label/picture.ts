@@ -9,12 +9,18 @@ export interface SeenWord {
   text: string;
   confidence: number;
   box: readonly [number, number, number, number];
+  /** It lies at the edge of the picture: the rest may lie beyond it. */
+  cut?: boolean;
+  /** So many letters stand beside it that were seen and not read. */
+  missed?: number;
 }
 /** What was seen on a picture: its lines in reading order. */
 export interface Seen {
   lines: readonly (readonly SeenWord[])[];
   width: number;
   height: number;
+  /** Height of a small x on the picture as it was taken, px. */
+  xHeight?: number;
 }
 export interface PictureWord extends SeenWord {
   unsure: boolean;
@@ -32,6 +38,8 @@ export interface PictureAnswer {
   /** Why nothing could be read, and what to do; null where something was. */
   nothing: string | null;
   label: LabelAnswer;
+  /** Its letters are so small that another picture, taken nearer, is worth more than all that can be done with this. */
+  nearer?: boolean;
   /** It took too long: only what was read until then. */
   incomplete?: boolean;
   /** The picture as it was read: what the places of words are measured in. */
@@ -51,8 +59,13 @@ const KNOWN_ALONE = 90;
 const NEVER = 40;
 /** Where as much of two boxes as this is common to both they are of one word. */
 const SAME_PLACE = 0.4;
-/** So near the edge that the rest may lie beyond it, px. */
-const AT_EDGE = 2;
+/** Fewer letters than these beside a word are specks. */
+const MISSED = 2;
+/** From this height of an x, px, a point in a figure is seen; and so sure both looks must be that there is none. */
+const CLEAR_PRINT_px = 8;
+const CLEAR = 85;
+/** Below this height of an x, px, a picture is to be taken nearer. */
+const SMALL_PRINT_px = 7;
 /** A gap of so many line heights begins something else. */
 const APART = 1.9;
 const MARKS = /^[\s.,;:()[\]{}"'“”‘’*•·|/\\–—-]+|[\s.,;:()[\]{}"'“”‘’*•·|/\\–—]+$/g;
@@ -72,23 +85,27 @@ export const mendSlips = (text: string): string =>
     .replace(/\bH2[O0]\b/g, 'H2O')
     .replace(/(\d)\s?[°º]\s?\/\s?[o0]\b/g, '$1 %');
 
-/** A figure of which a sign may have been lost: two figures with a gap, or tens where tenths may have been meant. */
-function doubtfulFigure(words: readonly SeenWord[], i: number): boolean {
+/**
+ * A figure of which a sign may have been lost: two figures with a gap, where one surely was (`lost`), or tens before a per
+ * cent sign, where tenths may have been meant (`bare`).
+ */
+function doubtfulFigure(words: readonly SeenWord[], i: number): 'lost' | 'bare' | null {
   const text = bare(words[i]!.text);
   const next = words[i + 1]?.text ?? '';
   const percent = /%/.test(words[i]!.text) || /^%/.test(next);
-  if (!/\d/.test(text)) return false;
+  if (!/\d/.test(text)) return null;
   const figure = text.replace(/%.*$/, '');
   if (
     /^\d+$/.test(figure) &&
     /^\d+([.,]\d+)?\s?%?/.test(next) &&
     (/%/.test(next) || /^%/.test(words[i + 2]?.text ?? ''))
   )
-    return true;
+    return 'lost';
   const before = words[i - 1]?.text ?? '';
-  if (percent && /^\d+$/.test(bare(before)) && /^\d+$/.test(figure)) return true;
+  if (percent && /^\d+$/.test(bare(before)) && /^\d+$/.test(figure)) return 'lost';
   // a range or a bound says how it is meant; 5, 15, 30 and 100 are those of the detergents regulation
-  return percent && /^\d{2,}$/.test(figure) && !/^(?:15|30|100)$/.test(figure) && !/[<>≤≥~-]/.test(before + text);
+  const tens = percent && /^\d{2,}$/.test(figure) && !/^(?:15|30|100)$/.test(figure);
+  return tens && !/[<>≤≥~-]/.test(before + text) ? 'bare' : null;
 }
 
 /** Words that belong to a name of the dictionary, by their place in the list, with that name. */
@@ -191,8 +208,12 @@ export function labelOfPicture(first: Seen, second: Seen | null, catalogue: Cata
   const others = second?.lines.flat() ?? [];
   const known = knownWords(all, catalogue);
   const apart = oneLetterApart(catalogue);
+  const early = endsEarly(first.lines);
+  const clear = (first.xHeight ?? 0) >= CLEAR_PRINT_px;
   const words = all.map((w, i): PictureWord => {
-    const why = doubtOf(all, i, known.get(i) ?? null, others, second !== null, first, apart);
+    const why = early.has(w)
+      ? 'the line ends early: a part of it may be missing'
+      : doubtOf(all, i, known.get(i) ?? null, others, second !== null, apart, clear);
     return { ...w, unsure: why !== null, why, line: lineOf[i]! };
   });
   const letters = all.filter((w) => /[\p{L}\p{N}]/u.test(w.text));
@@ -221,7 +242,67 @@ export function labelOfPicture(first: Seen, second: Seen | null, catalogue: Cata
     label,
     width: first.width,
     height: first.height,
+    ...(first.xHeight !== undefined && first.xHeight < SMALL_PRINT_px ? { nearer: true } : {}),
   };
+}
+
+/** Of the lines of a text that runs on so many are full. */
+const RUNS_ON = 0.6;
+/**
+ * Last words of lines that end although the first word of the next had room: torn off, hidden by a light, or not seen.
+ * Only where most lines are full, as of a text that runs on; in a list each entry ends its line.
+ */
+function endsEarly(lines: readonly (readonly SeenWord[])[]): ReadonlySet<SeenWord> {
+  const full = lines.filter((l) => l.length > 0);
+  const early: SeenWord[] = [];
+  const ends = (l: readonly SeenWord[]): number => Math.max(...l.map((w) => w.box[0] + w.box[2]));
+  for (let i = 0; i + 1 < full.length; i++) {
+    const [line, next] = [full[i]!, full[i + 1]!];
+    const last = line.at(-1)!;
+    const tall = Math.max(...line.map((w) => w.box[3]));
+    // another column begins above
+    if (next[0]!.box[1] < last.box[1]) continue;
+    const left = Math.min(line[0]!.box[0], next[0]!.box[0]);
+    const column = full.filter((l) => l[0]!.box[0] < ends(line) && ends(l) > left);
+    const right = Math.max(...column.map(ends));
+    if (right - ends(line) > next[0]!.box[2] + 2.5 * tall) early.push(last);
+  }
+  return new Set(full.length >= 3 && early.length <= (1 - RUNS_ON) * (full.length - 1) ? early : []);
+}
+
+/** Of words so long a letter may differ. */
+const LONG = 7;
+/**
+ * The languages that a text is likeliest in, of those asked for: the one whose names and wording it has most of, and
+ * English beside it, in which half of the names on any label are. None found: the first two that were asked for.
+ */
+export function likelyLanguages(text: string, asked: readonly string[], catalogue: Catalogue): string[] {
+  const fold = (w: string): string => foldName(normaliseName(w));
+  const said = [...new Set(text.split(/[\s,;:()/]+/).map(fold))].filter((w) => w.length >= 4);
+  const scores = asked.flatMap((id) => {
+    const language = catalogue.languages.get(id);
+    if (!language) return [];
+    const words = new Set(
+      [...language.names.flatMap((n) => n.words), ...language.says.map((x) => x.pattern)]
+        .flatMap((w) => w.split(/[^\p{L}]+/u))
+        .map(fold)
+        .filter((w) => w.length >= 4),
+    );
+    const score = said.reduce(
+      (n, w) =>
+        n +
+        (words.has(w)
+          ? w.length
+          : w.length >= LONG && [...words].some((x) => Math.abs(x.length - w.length) <= 1 && editDistance(x, w) <= 1)
+            ? w.length / 2
+            : 0),
+      0,
+    );
+    return score > 0 ? [{ id, score }] : [];
+  });
+  const best = scores.sort((a, b) => b.score - a.score)[0];
+  const english = asked.includes('en') ? ['en'] : [];
+  return best ? [...new Set([best.id, ...english])] : asked.slice(0, english.length && asked[0] === 'en' ? 1 : 2);
 }
 
 function doubtOf(
@@ -230,22 +311,27 @@ function doubtOf(
   known: string | null,
   others: readonly SeenWord[],
   twice: boolean,
-  { width, height }: Seen,
   apart: ReadonlySet<string>,
+  clear: boolean,
 ): string | null {
   const w = all[i]!;
   const text = bare(w.text);
   if (!/[\p{L}\p{N}]/u.test(text)) return null;
-  const [x, y, wide, tall] = w.box;
-  if (x <= AT_EDGE || y <= AT_EDGE || x + wide >= width - AT_EDGE || y + tall >= height - AT_EDGE)
-    return 'the edge of the picture may cut it off';
-  if (doubtfulFigure(all, i)) return 'a point or a comma may be missing in it';
+  if (w.cut) return 'the edge of the picture may cut it off';
+  if ((w.missed ?? 0) >= MISSED) return 'something printed beside it could not be read';
+  const figure = doubtfulFigure(all, i);
+  if (figure === 'lost') return 'a point or a comma may be missing in it';
   if (/^\d{2,7}-\d{2}-\d$/.test(text)) return casIsValid(text) ? null : 'its check digit does not fit';
   const twin = others.find(
     (o) =>
       common(w.box, o.box) >= SAME_PLACE && foldName(normaliseName(bare(o.text))) === foldName(normaliseName(text)),
   );
-  const same = twin !== undefined && normaliseName(bare(twin.text)) === normaliseName(text);
+  // an accent that one language's data does not know is no other letter
+  const plain = (t: string): string => normaliseName(t).normalize('NFD').replace(/\p{M}/gu, '');
+  const same = twin !== undefined && plain(bare(twin.text)) === plain(text);
+  // a point is seen where print is large, and two looks that are both sure have seen none
+  if (figure === 'bare' && !(clear && same && Math.min(w.confidence, twin.confidence) >= CLEAR))
+    return 'a point or a comma may be missing in it';
   if (NEARLY.test(text) || apart.has(normaliseName(text))) {
     const agreed = twice ? same && Math.max(w.confidence, twin.confidence) >= SURE_NEARLY : w.confidence >= 96;
     return agreed ? null : 'one letter would make it another substance';

@@ -1,5 +1,5 @@
 import { type ChildProcess, fork } from 'node:child_process';
-import { type Catalogue, labelOfPicture, type PictureAnswer, type Seen } from '@dolly-tub/core';
+import { type Catalogue, labelOfPicture, likelyLanguages, type PictureAnswer, type Seen } from '@dolly-tub/core';
 import type { Program } from '../compute/pool';
 import { HttpProblem } from '../http/problem';
 import type { Language } from './recogniser';
@@ -10,6 +10,8 @@ const MOST_MB = 700;
 const AT_ONCE = 2;
 const WAITING = 20;
 const LONGEST_ms = 20_000;
+/** So long a program waits for the next picture before its memory is given back. */
+const SPARE_ms = 60_000;
 
 export interface PictureReading {
   /** What is on a picture. Problems: 422 where it is damaged, 429 where too many wait, 503 where it took too long. */
@@ -34,12 +36,45 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
     busy--;
     queue.shift()?.();
   };
-  const one = (ask: ReadAsk, left: AbortSignal): Promise<PictureAnswer> =>
+  const begin = (): ChildProcess =>
+    fork(program.filename, {
+      execArgv: [...(program.execArgv ?? []), `--max-old-space-size=${MOST_MB}`],
+      serialization: 'advanced',
+    });
+  /** A program that waits for the next picture, where one was read lately: whoever takes one takes another. */
+  let spare: { child: ChildProcess; until: NodeJS.Timeout } | null = null;
+  const letGo = (): void => {
+    if (!spare) return;
+    clearTimeout(spare.until);
+    spare.child.removeAllListeners();
+    spare.child.kill('SIGKILL');
+    spare = null;
+  };
+  const taken = (): ChildProcess => {
+    const child = spare?.child.connected ? spare.child : begin();
+    if (child === spare?.child) {
+      clearTimeout(spare.until);
+      child.removeAllListeners();
+      spare = null;
+    }
+    return child;
+  };
+  const keepSpare = (): void => {
+    letGo();
+    if (closed) return;
+    const child = begin();
+    child.on('exit', () => (spare = spare?.child === child ? null : spare));
+    child.on('error', () => undefined);
+    child.unref();
+    child.channel?.unref();
+    spare = { child, until: setTimeout(letGo, SPARE_ms).unref() };
+  };
+  let closed = false;
+  const one = (picture: Buffer, languages: readonly Language[], left: AbortSignal): Promise<PictureAnswer> =>
     new Promise((answer, fail) => {
-      const child = fork(program.filename, {
-        execArgv: [...(program.execArgv ?? []), `--max-old-space-size=${MOST_MB}`],
-        serialization: 'advanced',
-      });
+      const child = taken();
+      child.ref();
+      child.channel?.ref();
       running.add(child);
       let why: HttpProblem | null = null;
       let first: Seen | null = null;
@@ -60,8 +95,12 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
       const gone = (): void => end(new HttpProblem(499, 'It was stopped.'));
       left.addEventListener('abort', gone, { once: true });
       child.on('message', (m: ReadSays) => {
-        if ('first' in m) first = m.first;
-        else if ('both' in m) answer({ ...labelOfPicture(...m.both, catalogue()), tilt: m.tilt });
+        if ('first' in m) {
+          first = m.first;
+          const text = first.lines.flatMap((l) => l.map((w) => w.text)).join(' ');
+          child.send({ languages: likelyLanguages(text, languages, catalogue()) as Language[] } satisfies ReadAsk);
+        } else if ('both' in m) answer({ ...labelOfPicture(...m.both, catalogue()), tilt: m.tilt });
+        else if ('none' in m) answer(labelOfPicture({ lines: [], ...m.none }, null, catalogue()));
         else fail(new HttpProblem(422, m.problem));
       });
       child.on('error', fail);
@@ -77,17 +116,22 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
             ),
         );
       });
-      child.send(ask);
+      child.send({ picture, language: languages[0] ?? 'en' } satisfies ReadAsk);
     });
   return {
     async read(picture, languages, left) {
       await turn();
       try {
-        return await one({ picture, languages: [...languages] }, left);
+        return await one(picture, languages, left);
       } finally {
         done();
+        if (busy === 0) keepSpare();
       }
     },
-    close: () => running.forEach((c) => c.kill('SIGKILL')),
+    close: () => {
+      closed = true;
+      letGo();
+      running.forEach((c) => c.kill('SIGKILL'));
+    },
   };
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import type { Seen, SeenWord } from '@dolly-tub/core';
+import type { SeenWord } from '@dolly-tub/core';
 
 /** What of the recogniser is used here. */
 interface Engine {
@@ -34,18 +34,20 @@ const LSTM_ONLY = 1;
 const require = createRequire(import.meta.url);
 const folderOf = (name: string): string => dirname(require.resolve(`${name}/package.json`));
 
-/** How a page is laid out for the recogniser: blocks of text, or one block of lines. */
-export type Layout = 'blocks' | 'one';
-const LAYOUTS: Readonly<Record<Layout, string>> = { blocks: '3', one: '6' };
+/** Text that is taken for one block of lines: columns are parted before. */
+const ONE_BLOCK = '6';
 export interface Recogniser {
-  read(png: Uint8Array, size: { width: number; height: number }, layout: Layout): Seen;
+  /** From now on these languages are read. Some 150 ms each. */
+  use(languages: readonly Language[]): void;
+  /** Lines of words, their boxes in pixels of the picture. */
+  read(png: Uint8Array): SeenWord[][];
 }
 
 /**
- * The recogniser with the data of these languages, both read from their packages on this disk: nothing is fetched, and
- * nothing is written outside its own memory. Some 300 ms and 100 MB.
+ * The recogniser, read with the data of its languages from their packages on this disk: nothing is fetched, and nothing is
+ * written outside its own memory. Some 100 MB.
  */
-export async function recogniserFor(languages: readonly Language[]): Promise<Recogniser> {
+export async function beginEngine(): Promise<Recogniser> {
   const core = folderOf('tesseract.js-core');
   const make = require('tesseract.js-core/tesseract-core-simd-lstm.js') as (o: object) => Promise<Engine>;
   const silent = (): void => undefined;
@@ -54,25 +56,36 @@ export async function recogniserFor(languages: readonly Language[]): Promise<Rec
     print: silent,
     printErr: silent,
   });
-  const codes = languages.map((l) => LANGUAGES[l]);
-  for (const code of codes)
-    engine.FS.writeFile(
-      `/${code}.traineddata`,
-      gunzipSync(
-        readFileSync(join(folderOf(`@tesseract.js-data/${code}`), '4.0.0_best_int', `${code}.traineddata.gz`)),
-      ),
-    );
-  const api = new engine.TessBaseAPI();
-  if (api.Init('/', codes.join('+'), LSTM_ONLY) !== 0) throw new Error('The recogniser does not start.');
+  const has = new Set<Language>();
+  let api: Api | null = null;
+  let now = '';
   return {
-    read(png, { width, height }, layout) {
+    use(languages) {
+      const codes = languages.map((l) => LANGUAGES[l]).join('+');
+      if (codes === now) return;
+      for (const l of languages) {
+        if (has.has(l)) continue;
+        has.add(l);
+        const data = join(folderOf(`@tesseract.js-data/${LANGUAGES[l]}`), '4.0.0_best_int');
+        engine.FS.writeFile(
+          `/${LANGUAGES[l]}.traineddata`,
+          gunzipSync(readFileSync(join(data, `${LANGUAGES[l]}.traineddata.gz`))),
+        );
+      }
+      api?.End();
+      api = new engine.TessBaseAPI();
+      if (api.Init('/', codes, LSTM_ONLY) !== 0) throw new Error('The recogniser does not start.');
+      now = codes;
+    },
+    read(png) {
+      if (!api) throw new Error('Say which languages first.');
       engine.FS.writeFile('/input', png);
-      api.SetVariable('tessedit_pageseg_mode', LAYOUTS[layout]);
+      api.SetVariable('tessedit_pageseg_mode', ONE_BLOCK);
       api.SetImageFile(1, 0, false);
       api.Recognize(null);
       const page = JSON.parse(api.GetJSONText()) as Page;
       engine.FS.unlink('/input');
-      const lines = page.blocks.flatMap((b) =>
+      return page.blocks.flatMap((b) =>
         b.paragraphs.flatMap((p) =>
           p.lines.map((l) =>
             l.words.map(({ text, confidence, bbox }): SeenWord => ({
@@ -83,7 +96,6 @@ export async function recogniserFor(languages: readonly Language[]): Promise<Rec
           ),
         ),
       );
-      return { lines, width, height };
     },
   };
 }

@@ -1,14 +1,17 @@
 import type { Seen, SeenWord } from '@dolly-tub/core';
 import sharp from 'sharp';
-import { firstLook, pngOf, scaleFor, secondLook } from './prepare';
-import { type Language, recogniserFor } from './recogniser';
+import { missedBeside } from './missed';
+import { type Look, pngOf, prepare, type Prepared } from './prepare';
+import { beginEngine, type Language } from './recogniser';
 
-/** What is asked of the program, and what it says: what it saw at first, then both looks, the better one first. */
-export interface ReadAsk {
-  picture: Buffer;
-  languages: Language[];
-}
-export type ReadSays = { first: Seen } | { both: [Seen, Seen]; tilt: number } | { problem: string };
+/** What is asked of the program: a picture, and the language of the first look; then those of the second. */
+export type ReadAsk = { picture: Buffer; language: Language } | { languages: Language[] };
+/** What it says: what it saw at first, then both looks, the better one first; or that no words are there. */
+export type ReadSays =
+  | { first: Seen }
+  | { both: [Seen, Seen]; tilt: number }
+  | { none: { width: number; height: number } }
+  | { problem: string };
 
 // one picture, one program: nothing is kept, and no other kind is opened than was looked at
 sharp.cache(false);
@@ -16,34 +19,48 @@ sharp.concurrency(1);
 sharp.block({ operation: ['VipsForeignLoad'] });
 sharp.unblock({ operation: ['VipsForeignLoadJpeg', 'VipsForeignLoadPng', 'VipsForeignLoadWebp'] });
 
-const { picture, languages } = await new Promise<ReadAsk>((given) => process.once('message', given));
 process.once('disconnect', () => process.exit(1));
-const sent = Buffer.from(picture);
 const say = (m: ReadSays): void => void process.send!(m, () => process.exit(0));
+const heard = (): Promise<ReadAsk> => new Promise((given) => process.once('message', given));
 
-const words = (s: Seen): SeenWord[] => s.lines.flat().filter((w) => /[\p{L}\p{N}]/u.test(w.text));
+const letters = (s: Seen): SeenWord[] => s.lines.flat().filter((w) => /[\p{L}\p{N}]/u.test(w.text));
 /** How much of it looks like words: letters, by how sure they are. */
-const worth = (s: Seen): number => words(s).reduce((n, w) => n + w.text.length * Math.max(0, w.confidence - 40), 0);
-/** As if it had been read at another size. */
-const sized = (s: Seen, by: number, width: number, height: number): Seen => ({
-  width,
-  height,
-  lines: s.lines.map((l) =>
-    l.map((w) => ({ ...w, box: w.box.map((v) => Math.round(v * by)) as unknown as SeenWord['box'] })),
-  ),
-});
-const middle = (list: number[]): number => list.sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+const worth = (s: Seen): number => letters(s).reduce((n, w) => n + w.text.length * Math.max(0, w.confidence - 40), 0);
 
+// ready before it is asked: a program that waits for its picture has this behind it
+const engine = beginEngine();
+const asked = (await heard()) as { picture: Buffer; language: Language };
 try {
-  const [recogniser, { grey, scale, tilt }] = await Promise.all([recogniserFor(languages), firstLook(sent)]);
-  const first = recogniser.read(await pngOf(grey), grey, 'blocks');
-  // what stands if the rest takes too long
-  process.send!({ first } satisfies ReadSays);
-  const line = middle(words(first).map((w) => w.box[3])) / scale;
-  const lit = await secondLook(sent, words(first).length ? scaleFor(line) : scale * 1.5, tilt);
-  const second = recogniser.read(await pngOf(lit), lit, 'one');
-  const [best, other] = worth(second) >= worth(first) ? [second, first] : [first, second];
-  say({ both: [best, sized(other, best.width / other.width, best.width, best.height)], tilt });
+  const [recogniser, ready] = await Promise.all([engine, prepare(Buffer.from(asked.picture))]);
+  if (!ready) say({ none: await sizeOf(Buffer.from(asked.picture)) });
+  else {
+    recogniser.use([asked.language]);
+    const first = await look(ready, 'evened');
+    // what stands if the rest takes too long
+    process.send!({ first } satisfies ReadSays);
+    const { languages } = (await heard()) as { languages: Language[] };
+    recogniser.use(languages);
+    const second = await look(ready, 'inked');
+    const [best, other] = worth(second) >= worth(first) ? [second, first] : [first, second];
+    say({ both: [missedBeside(best, [best, other], ready.letters, ready.xHeight), other], tilt: ready.tilt });
+  }
+
+  async function look(p: Prepared, how: Look): Promise<Seen> {
+    const lines: SeenWord[][] = [];
+    for (const { grey, place } of await p.parts(how))
+      for (const line of recogniser.read(await pngOf(grey)))
+        lines.push(
+          line.map((w) => {
+            const box = place(w.box);
+            return { ...w, box, cut: p.atEdge(box) };
+          }),
+        );
+    return { lines, width: p.width, height: p.height, xHeight: p.xHeight };
+  }
 } catch {
   say({ problem: 'The picture is cut off or damaged: take it again, or choose another.' });
+}
+async function sizeOf(sent: Buffer): Promise<{ width: number; height: number }> {
+  const { width = 1, height = 1 } = await sharp(sent).metadata();
+  return { width, height };
 }
