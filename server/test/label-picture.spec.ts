@@ -57,6 +57,65 @@ describe('a label read off a picture', () => {
   }, 60000);
 });
 
+describe('what is no label', () => {
+  let seed = 3;
+  const next = (): number => (seed = (Math.imul(seed, 1103515245) + 12345) & 0x7fffffff) / 0x7fffffff;
+  /** Blades, or hills under a sky: edges enough, and no letter. */
+  const scene = (shapes: string): Promise<Buffer> =>
+    sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="600"><rect width="100%" height="100%" fill="#3d6b2c"/>${shapes}</svg>`,
+      ),
+    )
+      .jpeg({ quality: 80 })
+      .toBuffer();
+  const grass = (): Promise<Buffer> =>
+    scene(
+      Array.from({ length: 1400 }, () => {
+        const [x, y] = [900 * next(), 620 * next()];
+        return `<path d="M${x} ${y}q${8 * next() - 4} ${-20 - 20 * next()} ${16 * next() - 8} ${-40 - 40 * next()}" stroke="hsl(${90 + 40 * next()} 50% ${20 + 40 * next()}%)" stroke-width="${1 + 4 * next()}" fill="none"/>`;
+      }).join(''),
+    );
+  const holiday = (): Promise<Buffer> =>
+    scene(
+      `<rect width="900" height="300" fill="#9cc4e8"/>${Array.from({ length: 60 }, () => `<rect x="${900 * next()}" y="${260 + 200 * next()}" width="${10 + 50 * next()}" height="${10 + 60 * next()}" fill="hsl(${360 * next()} 40% 60%)" stroke="#333"/>`).join('')}`,
+    );
+  test.each([
+    ['grass', grass],
+    ['a holiday', holiday],
+  ])(
+    '%s: no words, never an ingredient, and what to do',
+    async (_name, make) => {
+      const { status, body } = await sent('image/jpeg', await make());
+      expect([status, body.text, body.label.ingredients, body.unsure]).toEqual([200, '', [], true]);
+      expect(body.says).toMatch(/nearer/);
+    },
+    60000,
+  );
+  test('text that is markup stays text', async () => {
+    const { body } = await sent(
+      'image/png',
+      await drawn(['Aqua, &lt;b&gt;Parfum&lt;/b&gt;,', '&lt;script&gt;alert(1)&lt;/script&gt;'], 26).png().toBuffer(),
+    );
+    expect(body.text).toMatch(/Aqua/);
+    expect(body.label.ingredients.map((i: { substance: string | null }) => i.substance)).toContain('water');
+  }, 60000);
+  test('a label of another language is read by its own data, found after the first look', async () => {
+    const lines = ['Inhaltsstoffe: Natriumhypochlorit 4,5 %,', 'Natriumhydroxid, Duftstoffe, Wasser.'];
+    const { body } = await sent('image/png', await drawn(lines, 26).png().toBuffer(), '?lang=en,de,fr,es,nl');
+    expect(body.label.ingredients.map((i: { substance: string }) => i.substance)).toEqual([
+      'sodium-hypochlorite',
+      'sodium-hydroxide',
+      'fragrance',
+      'water',
+    ]);
+  }, 60000);
+  test('small print is read and a nearer picture asked for', async () => {
+    const { body } = await sent('image/png', await drawn(LABEL, 10).png().toBuffer());
+    expect(body.nearer).toBe(true);
+  }, 60000);
+});
+
 describe('what is no picture of a label', () => {
   const white = (width: number, height: number) =>
     sharp({ create: { width, height, channels: 3, background: '#fff' } });

@@ -1,6 +1,7 @@
 import {
   labelOfPicture,
   likeliestNames,
+  likelyLanguages,
   mendSlips,
   mix,
   type PictureAnswer,
@@ -76,8 +77,57 @@ describe('a label from what was seen on a picture', () => {
     expect(open(read(['CAS 7681-52-9']))).toEqual([]);
     expect(open(read(['CAS 7681-52-8']))).toEqual(['7681-52-8']);
     const cut = seen(['Sodium']);
-    const edge: Seen = { ...cut, lines: [[{ ...cut.lines[0]![0]!, box: [930, 30, 70, 24] }]] };
+    const edge: Seen = { ...cut, lines: [[{ ...cut.lines[0]![0]!, cut: true }]] };
     expect(open(labelOfPicture(edge, edge, c))).toEqual(['Sodium']);
+  });
+  test('tens before a per cent sign are sure only where print is large and two looks that are both sure say so', () => {
+    const large = (sure: number, xHeight: number): PictureAnswer => {
+      const s = { ...seen([`Acid~95 20~${sure} %~95`]), xHeight };
+      return labelOfPicture(s, s, c);
+    };
+    expect(open(large(92, 12))).toEqual([]);
+    expect(open(large(80, 12))).toEqual(['20']);
+    expect(open(large(92, 7.5))).toEqual(['20']);
+    // a gap is never cleared: something stood there
+    const s = { ...seen(['Acid 4 5 %']), xHeight: 20 };
+    expect(open(labelOfPicture(s, s, c))).toContain('4');
+  });
+  test('print that was seen beside a word and not read marks it; a speck does not', () => {
+    const s = seen(['Aqua,', 'Parfum']);
+    const beside = (missed: number): Seen => ({
+      ...s,
+      lines: [s.lines[0]!.map((w) => ({ ...w, missed })), s.lines[1]!],
+    });
+    expect(open(labelOfPicture(beside(5), s, c))).toEqual(['Aqua,']);
+    expect(open(labelOfPicture(beside(1), s, c))).toEqual([]);
+  });
+  test('of a text that runs on, a line that ends early may be torn; in a list each entry ends its line', () => {
+    const full = 'one two three four five six';
+    expect(open(read([full, 'one two', full, full]))).toEqual(['two']);
+    expect(open(read([full, full, full, 'one two']))).toEqual([]);
+    expect(open(read([full, 'one', 'two', 'three', 'four']))).toEqual([]);
+  });
+  test('small print asks for a nearer picture', () => {
+    const s = seen(['Aqua, Parfum']);
+    expect(labelOfPicture({ ...s, xHeight: 6.5 }, s, c).nearer).toBe(true);
+    expect(labelOfPicture({ ...s, xHeight: 9 }, s, c).nearer).toBeUndefined();
+  });
+  test('an accent that one language does not know is no other letter', () => {
+    expect(open(read(['Composición: Aqua,'], ['Composicion: Aqua,']))).toEqual([]);
+  });
+  const ALL = ['en', 'de', 'fr', 'es', 'nl'];
+  test.each([
+    ['Inhaltsstoffe: Natriumhypochlorit 4,5 %, Natriumhydroxid, Duftstoffe', ['de', 'en']],
+    ['Bevat: natriumhypochloriet, bleekwater, geurstoffen', ['nl', 'en']],
+    ['Ingrédients : hypochlorite de sodium, peroxyde d’hydrogène, eau', ['fr', 'en']],
+    ['Contiene: hipoclorito de sodio, peróxido de hidrógeno', ['es', 'en']],
+    // misread by the data of another language, a letter off
+    ['Natriumhypochl0rit, Wasserstoffper0xid', ['de', 'en']],
+    ['zzzz qqqq', ['en']],
+  ])('%s is read as %p', (text, is) => expect(likelyLanguages(text, ALL, c)).toEqual(is));
+  test('only languages that were asked for; none found: the first two', () => {
+    expect(likelyLanguages('Natriumhypochlorit', ['fr'], c)).toEqual(['fr']);
+    expect(likelyLanguages('zzzz', ['nl', 'en', 'de'], c)).toEqual(['nl', 'en']);
   });
   test('slips that can mean nothing else are mended, names never', () => {
     expect(mendSlips('EUHO31 and EUHO031, H202 in H20')).toBe('EUH031 and EUH031, H2O2 in H2O');

@@ -322,13 +322,12 @@ function doubtOf(
   const figure = doubtfulFigure(all, i);
   if (figure === 'lost') return 'a point or a comma may be missing in it';
   if (/^\d{2,7}-\d{2}-\d$/.test(text)) return casIsValid(text) ? null : 'its check digit does not fit';
-  const twin = others.find(
-    (o) =>
-      common(w.box, o.box) >= SAME_PLACE && foldName(normaliseName(bare(o.text))) === foldName(normaliseName(text)),
-  );
   // an accent that one language's data does not know is no other letter
-  const plain = (t: string): string => normaliseName(t).normalize('NFD').replace(/\p{M}/gu, '');
-  const same = twin !== undefined && plain(bare(twin.text)) === plain(text);
+  const plain = (t: string): string => normaliseName(bare(t)).normalize('NFD').replace(/\p{M}/gu, '');
+  const twin = others.find(
+    (o) => common(w.box, o.box) >= SAME_PLACE && foldName(plain(o.text)) === foldName(plain(text)),
+  );
+  const same = twin !== undefined && plain(twin.text) === plain(text);
   // a point is seen where print is large, and two looks that are both sure have seen none
   if (figure === 'bare' && !(clear && same && Math.min(w.confidence, twin.confidence) >= CLEAR))
     return 'a point or a comma may be missing in it';

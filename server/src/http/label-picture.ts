@@ -56,7 +56,7 @@ export function labelPictureRoutes(reading: PictureReading): Router {
       if (!ctx.res.writableEnded && ctx.req.destroyed && !ctx.req.complete) left.abort();
     });
     ctx.res.once('close', () => left.abort());
-    const { text, words, unsure, label, nothing, width, height, incomplete, tilt } = await reading.read(
+    const { text, words, unsure, label, nothing, width, height, incomplete, tilt, nearer } = await reading.read(
       sent,
       (asked.length ? asked : ['en']) as Language[],
       left.signal,
@@ -69,6 +69,7 @@ export function labelPictureRoutes(reading: PictureReading): Router {
       width,
       height,
       ...(tilt ? { tilt } : {}),
+      ...(nearer ? { nearer } : {}),
       ...(incomplete ? { incomplete } : {}),
       ...(nothing ? { says: nothing } : {}),
     };

@@ -1,4 +1,4 @@
-import { darkIn, type Grey, turned } from './grey';
+import { type Grey, inkIn } from './grey';
 
 /** What stands together and may be a letter: its box, px. */
 export interface Letter {
@@ -18,6 +18,8 @@ export interface Letters {
 
 /** Of the longer side: the ground about a pixel, larger than any letter of a list. */
 const REACH = 1 / 26;
+/** On a large picture no more than this: a label on it is small, and what is about it is no ground of its. */
+const MOST_REACH_px = 40;
 const [LEAST_px, MOST_px] = [4, 90];
 const FEWEST = 12;
 
@@ -114,11 +116,10 @@ function usualHeight(letters: readonly Letter[]): number {
 
 /** Letters on a picture, dark on light or light on dark, whichever has more that stand beside each other. */
 export function lettersOf(g: Grey): Letters {
-  const reach = Math.max(10, Math.round(Math.max(g.width, g.height) * REACH));
-  const [dark, light] = [g, turned(g)].map((one) => linked(darkIn(one, reach), g.width, g.height)) as [
-    Letter[],
-    Letter[],
-  ];
+  const reach = Math.min(MOST_REACH_px, Math.max(10, Math.round(Math.max(g.width, g.height) * REACH)));
+  const ink = inkIn(g, reach);
+  const dark = linked(ink.dark, g.width, g.height);
+  const light = linked(ink.light, g.width, g.height);
   const list = light.length > dark.length ? light : dark;
   return list.length < FEWEST
     ? { list: [], xHeight: 0, light: false }

@@ -29,15 +29,17 @@ export interface Prepared {
 
 /** Pixels of the longer side when letters are looked for: first so, then larger where none are, or where they are small. */
 const LOOKS_px = [1700, 3600] as const;
-const SMALL_px = 1000;
+/** The second time a small picture is enlarged by so much. */
+const MOST_LOOKED = 2;
 /** So high, px, an x must stand there that its size can be told. */
-const TOLD_px = 6;
+const TOLD_px = 8;
 /** Height of an x that a recogniser reads best, px, and of the second look. */
-const BEST_px: Readonly<Record<Look, number>> = { evened: 24, inked: 19 };
+const BEST_px: Readonly<Record<Look, number>> = { evened: 20, inked: 26 };
 const MOST_PIXELS = 16e6;
 const MOST_SCALE = 6;
 /** About letters that were found small, in heights of an x: where more of them are looked for. */
 const SEARCHED = 12;
+const ENOUGH = 60;
 /** Kept about the letters, in heights of an x: no line is cut. */
 const ABOUT = 2.5;
 /** How far the ground reaches about a pixel, in heights of an x. */
@@ -66,7 +68,7 @@ export async function prepare(sent: Buffer): Promise<Prepared | null> {
   let light = false;
   let before = 0;
   for (const look of LOOKS_px) {
-    const by = longer < SMALL_px ? 2 : Math.min(1, look / longer);
+    const by = Math.min(before === 0 ? 1 : MOST_LOOKED, look / longer);
     // told well enough, or nothing more can be seen of it
     if ((letters.length && xHeight * before >= TOLD_px) || by === before) break;
     before = by;
@@ -78,7 +80,8 @@ export async function prepare(sent: Buffer): Promise<Prepared | null> {
       found.list.map((l) => ({ x: l.x / by + region.left, y: l.y / by + region.top, w: l.w / by, h: l.h / by })),
       xHeight,
     );
-    if (letters.length) region = about(letters, SEARCHED * xHeight, width, height);
+    // so few may be specks, while the label stands elsewhere
+    if (letters.length >= ENOUGH) region = about(letters, SEARCHED * xHeight, width, height);
   }
   if (!letters.length) return null;
   return readyTo(sent, { width, height, letters, xHeight, light, run: runOf(letters, xHeight) });
@@ -218,7 +221,6 @@ async function rotated({ data, width, height }: Grey, deg: number): Promise<Grey
     sharp(data, { raw: { width, height, channels: 1 } }).rotate(deg, { background: { r: edge, g: edge, b: edge } }),
   );
 }
-export const pngOf = ({ data, width, height }: Grey): Promise<Buffer> =>
-  sharp(data, { raw: { width, height, channels: 1 } })
-    .png({ compressionLevel: 1 })
-    .toBuffer();
+/** As a portable grey map (Netpbm, P5): nothing is packed that is unpacked at once. */
+export const mapOf = ({ data, width, height }: Grey): Uint8Array =>
+  Buffer.concat([Buffer.from(`P5 ${width} ${height} 255\n`), data]);

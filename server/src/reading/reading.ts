@@ -36,8 +36,8 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
     busy--;
     queue.shift()?.();
   };
-  const begin = (): ChildProcess =>
-    fork(program.filename, {
+  const begin = (language: Language): ChildProcess =>
+    fork(program.filename, [language], {
       execArgv: [...(program.execArgv ?? []), `--max-old-space-size=${MOST_MB}`],
       serialization: 'advanced',
     });
@@ -50,8 +50,8 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
     spare.child.kill('SIGKILL');
     spare = null;
   };
-  const taken = (): ChildProcess => {
-    const child = spare?.child.connected ? spare.child : begin();
+  const taken = (language: Language): ChildProcess => {
+    const child = spare?.child.connected ? spare.child : begin(language);
     if (child === spare?.child) {
       clearTimeout(spare.until);
       child.removeAllListeners();
@@ -59,10 +59,10 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
     }
     return child;
   };
-  const keepSpare = (): void => {
+  const keepSpare = (language: Language): void => {
     letGo();
     if (closed) return;
-    const child = begin();
+    const child = begin(language);
     child.on('exit', () => (spare = spare?.child === child ? null : spare));
     child.on('error', () => undefined);
     child.unref();
@@ -72,7 +72,8 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
   let closed = false;
   const one = (picture: Buffer, languages: readonly Language[], left: AbortSignal): Promise<PictureAnswer> =>
     new Promise((answer, fail) => {
-      const child = taken();
+      const language = languages[0] ?? 'en';
+      const child = taken(language);
       child.ref();
       child.channel?.ref();
       running.add(child);
@@ -116,7 +117,7 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
             ),
         );
       });
-      child.send({ picture, language: languages[0] ?? 'en' } satisfies ReadAsk);
+      child.send({ picture, language } satisfies ReadAsk);
     });
   return {
     async read(picture, languages, left) {
@@ -125,7 +126,7 @@ export function pictureReading(program: Program, catalogue: () => Catalogue): Pi
         return await one(picture, languages, left);
       } finally {
         done();
-        if (busy === 0) keepSpare();
+        if (busy === 0) keepSpare(languages[0] ?? 'en');
       }
     },
     close: () => {

@@ -1,7 +1,7 @@
 import type { Seen, SeenWord } from '@dolly-tub/core';
 import sharp from 'sharp';
 import { missedBeside } from './missed';
-import { type Look, pngOf, prepare, type Prepared } from './prepare';
+import { type Look, mapOf, prepare, type Prepared } from './prepare';
 import { beginEngine, type Language } from './recogniser';
 
 /** What is asked of the program: a picture, and the language of the first look; then those of the second. */
@@ -28,7 +28,10 @@ const letters = (s: Seen): SeenWord[] => s.lines.flat().filter((w) => /[\p{L}\p{
 const worth = (s: Seen): number => letters(s).reduce((n, w) => n + w.text.length * Math.max(0, w.confidence - 40), 0);
 
 // ready before it is asked: a program that waits for its picture has this behind it
-const engine = beginEngine();
+const engine = beginEngine().then((e) => {
+  e.use([(process.argv[2] as Language | undefined) ?? 'en']);
+  return e;
+});
 const asked = (await heard()) as { picture: Buffer; language: Language };
 try {
   const [recogniser, ready] = await Promise.all([engine, prepare(Buffer.from(asked.picture))]);
@@ -48,7 +51,7 @@ try {
   async function look(p: Prepared, how: Look): Promise<Seen> {
     const lines: SeenWord[][] = [];
     for (const { grey, place } of await p.parts(how))
-      for (const line of recogniser.read(await pngOf(grey)))
+      for (const line of recogniser.read(mapOf(grey)))
         lines.push(
           line.map((w) => {
             const box = place(w.box);
