@@ -161,6 +161,7 @@ describe('axe-core finds nothing', () => {
     ['/start', 'dt-start h1'],
     ['/make', 'dt-make-people'],
     ['/list', 'dt-list li'],
+    ['/code', 'dt-ways-in'],
     ['/log', 'dt-log li'],
     ['/settings', 'dt-settings section'],
   ];

@@ -9,5 +9,6 @@ export * from './furnish';
 export * from './openings';
 export * from './outline';
 export * from './beside';
+export * from './beside-label';
 export * from './table';
 export * from './list-table';

@@ -13,6 +13,7 @@ export {
   textOf,
   textOfWords,
 } from './picture';
+export { signsOn, withSigns } from './signs';
 export { casIsValid, foldName, normaliseName } from './text';
 export {
   catalogueOfHousehold,

@@ -1,6 +1,7 @@
 import { type Catalogue, overlay, type OwnRecord, type Product } from '../catalogue';
 import { dictionaryOf } from './dictionary';
 import { type Correction, type LabelAnswer, readLabel } from './read';
+import { signsOn, withMore } from './signs';
 
 export type Contents = Product['contents'];
 
@@ -63,19 +64,25 @@ export function nearestProducts(read: LabelAnswer, catalogue: Catalogue, count =
 
 /**
  * What differs from the nearest product when a label is known. A full list takes the place of its contents; a partial
- * one is added to them and leaves the product not fully named, so that it stays unknown beside anything but water.
+ * one is added to them and leaves the product not fully named, so that it stays unknown beside anything but water. Signs
+ * that were seen on it are added to its own.
  */
 export function changesOfLabel(
   text: string,
   corrections: readonly Correction[],
   base: Product,
   catalogue: Catalogue,
-): { contents: Contents; disclosed: Product['disclosed'] } {
+): { contents: Contents; disclosed: Product['disclosed']; hazards?: Product['hazards'] } {
   const read = readLabel(text, catalogue, corrections);
   const named = contentsOf(read);
   const rest = base.contents.filter((c) => !named.some((n) => n.substance === c.substance));
   const contents = read.undisclosed || !named.length ? [...named, ...rest] : named;
-  return { contents, disclosed: read.undisclosed ? 'no' : 'yes' };
+  const signs = signsOn(text);
+  return {
+    contents,
+    disclosed: read.undisclosed ? 'no' : 'yes',
+    ...(signs.length ? { hazards: withMore(base.hazards, signs) } : {}),
+  };
 }
 
 /** An own record as it lies in the household, with the label that it was read from. */
@@ -109,7 +116,7 @@ export function productOfLabel(own: OwnLabelled, catalogue: Catalogue): Product 
     septic: 'no',
     fragrance: 'varies',
     fume: 1,
-    hazards: { pictograms: [], signal: 'Danger' },
+    hazards: withMore({ pictograms: [], signal: 'Danger' }, signsOn(own.label?.text ?? '')),
     disinfects: 'no',
     advised: false,
     suits: 'none',

@@ -53,12 +53,18 @@ export function openapi(version: string): unknown {
       post: {
         summary: 'A label read off a picture: its words, each with its doubt, and what is read in them',
         parameters: [
-          { name: 'lang', in: 'query', schema: { type: 'string' }, description: 'en, de, fr, es, nl, with commas' },
+          {
+            name: 'lang',
+            in: 'query',
+            schema: { type: 'string' },
+            description: 'en, de, fr, es, nl, with commas: the first is looked at first, one or two are then read',
+          },
         ],
         requestBody: { content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } },
         responses: {
           200: {
-            description: '{text, words:[{text, confidence, box, unsure, why, line}], unsure, label, width, height}',
+            description:
+              '{text, words:[{text, confidence, box, unsure, why, line}], unsure, label, width, height}; tilt, nearer, incomplete, says where they apply',
           },
           413: problem('too large'),
           415: problem('no JPEG, PNG or WebP'),

@@ -91,14 +91,20 @@ export class HouseholdApi {
   /** Writes that nobody answered, by what they say: sent again, they carry the id of the first try. */
   private readonly unanswered = new Map<string, { id: string }>();
 
-  async call<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+  async call<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+    left?: AbortSignal,
+  ): Promise<T> {
     let response: Response;
     try {
       response = await fetch(`/api${path}`, {
         method,
         headers: { ...(body === undefined ? {} : { 'content-type': typeOf(body) }), ...headers },
         ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
-        ...(body instanceof Blob ? {} : { signal: AbortSignal.timeout(PATIENCE_MS) }),
+        ...(body instanceof Blob ? (left ? { signal: left } : {}) : { signal: AbortSignal.timeout(PATIENCE_MS) }),
       });
     } catch {
       throw new Refused(0, AWAY, [], null);

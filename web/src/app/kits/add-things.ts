@@ -1,5 +1,15 @@
 import { CdkTextareaAutosize } from '@angular/cdk/text-field';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -63,6 +73,8 @@ export class AddThings {
   private readonly household = inject(Store).selectSignal(selectHousehold);
   readonly kit = input.required<Kit>();
   readonly here = input.required<readonly Stock[]>();
+  /** A thing that is to be put there: it stands in the list from the beginning. */
+  readonly first = input<string | null>(null);
   readonly done = output<void>();
   protected readonly typed = new FormControl('', { nonNullable: true });
   protected readonly form = new FormGroup({ list: this.typed });
@@ -73,6 +85,10 @@ export class AddThings {
   protected readonly capital = capital;
 
   constructor() {
+    effect(() => {
+      const item = this.first();
+      if (item && this.all().some((x) => x.id === item)) untracked(() => this.find(item));
+    });
     this.deeds.done.pipe(takeUntilDestroyed()).subscribe(() => {
       this.typed.setValue('');
       this.said.set(new Map());

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
@@ -77,11 +77,16 @@ export class KitsPage {
   readonly kitId = input<string | undefined>(undefined, { alias: 'kit' });
   /** What a rung needs: /kits/:kit?needs=a,b */
   readonly needs = input<string | undefined>();
+  /** What is to be put onto a shelf: /kits/:kit?add=id */
+  readonly add = input<string | undefined>();
   protected readonly capital = capital;
   protected readonly carried = isCarried;
 
   constructor() {
     void this.knowledge.load();
+    effect(() => {
+      if (this.add()) untracked(() => this.open('add'));
+    });
   }
   protected readonly kit = computed<Kit | undefined>(
     () => this.kits().find((k) => k.id === this.kitId()) ?? this.kits()[0],

@@ -8,7 +8,10 @@ export class LabelDraft {
   readonly corrections = signal<readonly Correction[]>([]);
   /** Words of a picture that are not put right yet. */
   readonly open = signal(0);
+  /** A picture that it was read off: kept with the product that it becomes. */
+  readonly picture = signal<Blob | null>(null);
   clear(): void {
+    this.picture.set(null);
     this.open.set(0);
     this.text.set('');
     this.corrections.set([]);

@@ -1,13 +1,22 @@
 import { ReactiveFormsModule, FormControl } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { type Correction, type LabelAnswer, type LabelIngredient, readLabel } from '@dolly-tub/core';
+import {
+  type Correction,
+  type LabelAnswer,
+  type LabelIngredient,
+  readLabel,
+  signsOn,
+  withSigns,
+} from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { figure } from '../shared/words';
+import { BesideHouse } from './beside-house';
 import { LabelPicture } from './picture';
+import { LabelSigns } from './signs';
 
 const NONE = 'none';
 const HOW: Record<LabelIngredient['match'], string> = {
@@ -32,7 +41,7 @@ interface Row {
 @Component({
   selector: 'dt-label-reader',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, Chooser, LabelPicture],
+  imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule, BesideHouse, Chooser, LabelPicture, LabelSigns],
   templateUrl: './label-reader.html',
   styleUrl: './label-reader.scss',
 })
@@ -42,6 +51,8 @@ export class LabelReader {
   /** Words of a picture that are not put right yet. */
   readonly open = model(0);
   readonly lines = input(4);
+  /** A picture of it that was read. */
+  readonly pictured = output<Blob>();
   protected readonly field = new FormControl('', { nonNullable: true });
   private readonly knowledge = inject(Knowledge);
 
@@ -116,6 +127,10 @@ export class LabelReader {
       })),
     ];
   });
+  /** The signs that were tapped stay, whatever is put right above them. */
+  protected read(text: string): void {
+    this.text.set(withSigns(text, signsOn(this.text())));
+  }
   protected short = (t: string): string => (t.length > 90 ? `${t.slice(0, 90)}…` : t);
   protected say(r: Row, id: string): void {
     const rest = this.corrections().filter((c) => c.text !== r.text);

@@ -22,6 +22,18 @@ describe('a label being read', () => {
     expect((await open(LabelReader, { text: 'citric acid 120 %' })).text('.warn')).toMatch(
       /more than the whole. Check/,
     ));
+  test('signs that are tapped go with the text, and say what it may hold', async () => {
+    const p = await open(LabelReader, { text: 'water, glycerin' });
+    const toggle = async (name: RegExp): Promise<void> => p.press(name, 'mat-button-toggle button');
+    await toggle(/^burns skin and eyes$/);
+    expect(p.fixture.componentInstance.text()).toBe('water, glycerin\nSigns on it: GHS05');
+    expect(p.text('ul')).toMatch(/May hold hydrochloric acid, sodium hydroxide/);
+    await toggle(/Danger/);
+    expect(p.fixture.componentInstance.text()).toMatch(/GHS05, signal word danger$/);
+    await toggle(/^burns skin and eyes$/);
+    await toggle(/Danger/);
+    expect(p.fixture.componentInstance.text()).toBe('water, glycerin');
+  });
   test('a guess can be taken back: none of these', async () => {
     const p = await open(LabelReader, { text: 'citric acld' });
     await p.press(/“citric acld” is/);

@@ -49,12 +49,19 @@ export class LabelPhoto {
   }
   protected async take(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
-    if (!file) return;
+    field.value = '';
+    if (file) await this.keep(file);
+  }
+  /** The picture that the label was read off, where none is kept yet. */
+  async pictured(file: Blob): Promise<void> {
+    if (!this.photo()) await this.keep(file);
+  }
+  private async keep(file: Blob & { name?: string }): Promise<void> {
     this.said.set(null);
     try {
       const bytes = await shrink(file);
       const kept = await this.api.call<{ id: string }>('POST', '/files', {
-        name: file.name.slice(0, 200),
+        name: (file.name ?? 'label.jpg').slice(0, 200),
         type: 'image/jpeg',
         bytes,
       });
@@ -63,8 +70,6 @@ export class LabelPhoto {
       this.photo.set(kept.id);
     } catch (x) {
       this.said.set(x instanceof Refused ? x.detail : 'This is no picture that can be read. Take a JPEG, PNG or WebP.');
-    } finally {
-      field.value = '';
     }
   }
 }

@@ -70,6 +70,65 @@ describe('a label read off a picture', () => {
     expect(p.text('[role=alert]')).toMatch(/nearer/);
     expect(heard).toEqual([]);
   });
+  test('dropped and pasted pictures are read one after the other, as one text; what is no picture is left alone', async () => {
+    const p = await open(LabelPicture);
+    const heard: string[] = [];
+    p.fixture.componentInstance.read.subscribe((t) => heard.push(t));
+    const asked: string[] = [];
+    (p.api as { call: unknown }).call = (_m: string, path: string) => {
+      asked.push(path);
+      return Promise.resolve({ ...answer, words: answer.words.map((w) => ({ ...w, unsure: false })) });
+    };
+    const picture = new File(['x'], 'a.jpg', { type: 'image/jpeg' });
+    let stopped = 0;
+    const event = (files: File[]) =>
+      ({ dataTransfer: { files, types: ['Files'] }, preventDefault: () => stopped++ }) as unknown as DragEvent;
+    await p.fixture.componentInstance['drop'](event([new File(['x'], 'a.txt', { type: 'text/plain' })]));
+    expect([asked, stopped]).toEqual([[], 0]);
+    await p.fixture.componentInstance['drop'](event([picture, picture]));
+    expect(asked).toHaveLength(2);
+    // its own language first, the others after it: which one it is, is found out there
+    expect(asked[0]).toMatch(/lang=en,de,fr,es,nl$/);
+    expect(heard.at(-1)).toBe('Aqua, Sodwum Hydroxlde,\nAqua, Sodwum Hydroxlde,');
+  });
+  test('stopped, nothing more is asked and what comes late is not taken', async () => {
+    const p = await open(LabelPicture);
+    const heard: string[] = [];
+    p.fixture.componentInstance.read.subscribe((t) => heard.push(t));
+    let answers: (a: unknown) => void = () => undefined;
+    let signal: AbortSignal | undefined;
+    (p.api as { call: unknown }).call = (_m: string, _p: string, _b: Blob, _h: object, left: AbortSignal) => {
+      signal = left;
+      return new Promise((done) => (answers = done));
+    };
+    const two = [new Blob(['x']), new Blob(['y'])];
+    const reading = p.fixture.componentInstance['take']({ files: two, value: '' } as unknown as HTMLInputElement);
+    await p.settle();
+    expect(p.text()).toMatch(/Reading picture 1 of 2/);
+    await p.press(/^stop$/);
+    expect(signal!.aborted).toBe(true);
+    answers(answer);
+    await reading;
+    await p.settle();
+    expect([heard, p.text('figure')]).toEqual([[], '']);
+  });
+  test('small print asks for a nearer one; the picture is handed on, also one on which nothing can be read', async () => {
+    const kept: Blob[] = [];
+    const p = await open(LabelPicture);
+    p.fixture.componentInstance.pictured.subscribe((f) => kept.push(f));
+    const take = (reply: object) => {
+      (p.api as { call: unknown }).call = () => Promise.resolve(reply);
+      return p.fixture.componentInstance['take']({
+        files: [new Blob(['x'])],
+        value: '',
+      } as unknown as HTMLInputElement);
+    };
+    await take({ ...answer, nearer: true });
+    await p.settle();
+    expect(p.text('[role=alert]')).toMatch(/small on this picture.*nearer/);
+    await take({ words: [], text: '', says: 'No words can be read on it: come nearer.' });
+    expect(kept).toHaveLength(2);
+  });
   test('what the server refuses is told in its words', async () => {
     const { p } = await shown(refusal('The picture is cut off or damaged: take it again, or choose another.'));
     expect(p.text('[role=alert]')).toMatch(/cut off or damaged/);

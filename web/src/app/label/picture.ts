@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, model
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { likeliestNames, type PictureAnswer, type PictureWord, textOfWords } from '@dolly-tub/core';
 import { HouseholdApi, Refused } from '../household/api';
 import { Knowledge } from '../knowledge/knowledge';
 
-type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height' | 'tilt' | 'incomplete'> & {
+type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height' | 'tilt' | 'incomplete' | 'nearer'> & {
   says?: string;
 };
 interface Shown {
@@ -24,7 +25,7 @@ interface Shown {
 const TALL_px = 34;
 const CROP_px = 64;
 const BESIDE_px = 70;
-/** Languages of labels that can be read: the page's own first, and English. */
+/** Languages of labels that can be read; which of them one is in, the server finds out after a first look. */
 const READS = ['en', 'de', 'fr', 'es', 'nl'];
 
 /**
@@ -34,7 +35,14 @@ const READS = ['en', 'de', 'fr', 'es', 'nl'];
 @Component({
   selector: 'dt-label-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatFormFieldModule, MatInputModule, MatProgressBar, ReactiveFormsModule],
+  imports: [MatButton, MatFormFieldModule, MatIcon, MatInputModule, MatProgressBar, ReactiveFormsModule],
+  host: {
+    '(dragover)': 'drag($event, true)',
+    '(dragleave)': 'drag($event, false)',
+    '(drop)': 'drop($event)',
+    '(document:paste)': 'drop($event)',
+    '[class.over]': 'over()',
+  },
   templateUrl: './picture.html',
   styleUrl: './picture.scss',
 })
@@ -43,6 +51,8 @@ export class LabelPicture {
   readonly open = model(0);
   /** What was read, anew after each word that is put right. */
   readonly read = output<string>();
+  /** A picture that was read. */
+  readonly pictured = output<Blob>();
   private readonly api = inject(HouseholdApi);
   private readonly knowledge = inject(Knowledge);
   protected readonly busy = signal(false);
@@ -50,11 +60,14 @@ export class LabelPicture {
   protected readonly pictures = signal<readonly Shown[]>([]);
   protected readonly asked = signal<{ picture: number; word: number } | null>(null);
   protected readonly field = new FormControl('', { nonNullable: true });
-  private run = 0;
+  /** Which of several pictures is being read. */
+  protected readonly turn = signal<{ n: number; of: number } | null>(null);
+  protected readonly over = signal(false);
+  private asking: AbortController | null = null;
 
   constructor() {
     inject(DestroyRef).onDestroy(() => {
-      this.run++;
+      this.asking?.abort();
       this.pictures().forEach((p) => URL.revokeObjectURL(p.src));
     });
   }
@@ -102,36 +115,62 @@ export class LabelPicture {
   protected async take(field: HTMLInputElement): Promise<void> {
     const files = [...(field.files ?? [])];
     field.value = '';
-    for (const file of files) await this.readOne(file);
+    await this.readAll(files);
+  }
+  /** Dropped here, or pasted anywhere while this is open; what is no picture is left to others. */
+  protected async drop(e: DragEvent | ClipboardEvent): Promise<void> {
+    this.over.set(false);
+    const from = 'dataTransfer' in e ? e.dataTransfer : e.clipboardData;
+    const files = [...(from?.files ?? [])].filter((f) => f.type.startsWith('image/'));
+    if (!files.length) return;
+    e.preventDefault();
+    await this.readAll(files);
+  }
+  protected drag(e: DragEvent, over: boolean): void {
+    if (over && ![...(e.dataTransfer?.types ?? [])].includes('Files')) return;
+    e.preventDefault();
+    this.over.set(over);
+  }
+  /** One after the other, in the order in which they were chosen. */
+  private async readAll(files: readonly Blob[]): Promise<void> {
+    this.asking?.abort();
+    const asking = (this.asking = new AbortController());
+    for (const [i, file] of files.entries()) {
+      if (asking.signal.aborted) return;
+      this.turn.set({ n: i + 1, of: files.length });
+      await this.readOne(file, asking.signal);
+    }
   }
   protected leave(): void {
-    this.run++;
+    this.asking?.abort();
     this.busy.set(false);
   }
-  private async readOne(file: Blob): Promise<void> {
-    const run = ++this.run;
+  private async readOne(file: Blob, left: AbortSignal): Promise<void> {
     this.busy.set(true);
     this.said.set(null);
     const own = navigator.language.slice(0, 2).toLowerCase();
-    const languages = [...new Set([...(READS.includes(own) ? [own] : []), 'en'])].join(',');
+    const languages = [...new Set([...(READS.includes(own) ? [own] : []), ...READS])].join(',');
     try {
-      const a = await this.api.call<Read>('POST', `/label/picture?lang=${languages}`, file);
-      if (run !== this.run) return;
+      const a = await this.api.call<Read>('POST', `/label/picture?lang=${languages}`, file, {}, left);
+      if (left.aborted) return;
+      // kept, whatever could be read of it
+      this.pictured.emit(file);
       if (a.says) return this.said.set(a.says);
       const { words, width, height, tilt = 0 } = a;
       this.pictures.set([
         ...this.pictures(),
         { src: URL.createObjectURL(file), words, width, height, ...within(width, height, tilt) },
       ]);
+      if (a.nearer) this.said.set('Its print is small on this picture. Read it with care, or take one nearer.');
       if (a.incomplete)
         this.said.set('It took too long: only a part was read. Come nearer, or take one side of it at a time.');
       this.tell();
       this.next();
     } catch (x) {
-      if (run === this.run)
+      if (!left.aborted)
         this.said.set(x instanceof Refused ? x.detail : 'The picture cannot be read. Take it again, or type it.');
     } finally {
-      if (run === this.run) this.busy.set(false);
+      if (!left.aborted) this.busy.set(false);
     }
   }
   protected ask(picture: number, word: number): void {

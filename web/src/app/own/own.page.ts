@@ -5,7 +5,17 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { map } from 'rxjs';
 import type { OwnItem } from '@dolly-tub/core';
@@ -75,6 +85,7 @@ export class OwnPage {
   /** What stands on the bottle, of products. */
   protected readonly label = new OwnLabel(() => this.kind() === 'products');
   private readonly draft = inject(LabelDraft);
+  private readonly photo = viewChild(LabelPhoto);
   /** /own?kind=products&from=label: go on with the label that was read in Mix. */
   readonly from = input<string | undefined>();
   /** What was changed of the nearest before the fields are laid out. */
@@ -102,6 +113,10 @@ export class OwnPage {
     effect(() => {
       if (this.from() === 'label' && this.draft.text())
         untracked(() => this.label.lay({ text: this.draft.text(), corrections: [...this.draft.corrections()] }));
+    });
+    effect(() => {
+      const [picture, photo] = [this.draft.picture(), this.photo()];
+      if (this.from() === 'label' && picture && photo) untracked(() => void photo.pictured(picture));
     });
   }
   protected readonly one = computed(() => KINDS.find((k) => k.id === this.kind())!.one);
