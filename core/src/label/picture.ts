@@ -270,39 +270,59 @@ function endsEarly(lines: readonly (readonly SeenWord[])[]): ReadonlySet<SeenWor
   return new Set(full.length >= 3 && early.length <= (1 - RUNS_ON) * (full.length - 1) ? early : []);
 }
 
-/** Of words so long a letter may differ. */
+/** Of words so long a letter may differ; shorter ones than `SHORT` say nothing of a language. */
 const LONG = 7;
+const SHORT = 4;
+const wordsIn = (text: string): string[] =>
+  text
+    .split(/[^\p{L}\p{N}]+/u)
+    .map((w) => foldName(normaliseName(w)))
+    .filter((w) => w.length >= SHORT);
+/** Words of a list of ingredients in English that are no names, and look like those of other languages. */
+const ENGLISH = 'ingredients contains composition perfume colorant components product danger preservatives';
+interface Words {
+  english: ReadonlySet<string>;
+  /** Of each language those that no English or Latin name has. */
+  own: ReadonlyMap<string, ReadonlySet<string>>;
+}
+const wordsOfLanguages = new WeakMap<Catalogue['substances'], Words>();
+function ownWords(catalogue: Catalogue): Words {
+  let out = wordsOfLanguages.get(catalogue.substances);
+  if (out) return out;
+  const english = new Set([
+    ...wordsIn(ENGLISH),
+    ...[...catalogue.substances.values()].flatMap((s) => [s.name, ...s.synonyms].flatMap(wordsIn)),
+  ]);
+  const own = new Map(
+    [...catalogue.languages.values()].map((l) => {
+      const all = [...l.names.flatMap((n) => n.words), ...l.says.map((x) => x.pattern)].flatMap(wordsIn);
+      return [l.id, new Set(all.filter((w) => !english.has(w)))] as const;
+    }),
+  );
+  wordsOfLanguages.set(catalogue.substances, (out = { english, own }));
+  return out;
+}
 /**
- * The languages that a text is likeliest in, of those asked for: the one whose names and wording it has most of, and
- * English beside it, in which half of the names on any label are. None found: the first two that were asked for.
+ * The languages that a text is likeliest in, of those asked for: the one of whose own names and wording it has most, and
+ * English beside it, in which half of the names on any label are. None found: English, or the first two that were asked for.
  */
 export function likelyLanguages(text: string, asked: readonly string[], catalogue: Catalogue): string[] {
-  const fold = (w: string): string => foldName(normaliseName(w));
-  const said = [...new Set(text.split(/[\s,;:()/]+/).map(fold))].filter((w) => w.length >= 4);
+  const said = [...new Set(wordsIn(text))];
+  const nearly = (w: string, words: ReadonlySet<string>): boolean =>
+    w.length >= LONG && [...words].some((x) => Math.abs(x.length - w.length) <= 1 && editDistance(x, w) <= 1);
+  const { english, own } = ownWords(catalogue);
   const scores = asked.flatMap((id) => {
-    const language = catalogue.languages.get(id);
-    if (!language) return [];
-    const words = new Set(
-      [...language.names.flatMap((n) => n.words), ...language.says.map((x) => x.pattern)]
-        .flatMap((w) => w.split(/[^\p{L}]+/u))
-        .map(fold)
-        .filter((w) => w.length >= 4),
-    );
+    const words = own.get(id);
+    if (!words) return [];
     const score = said.reduce(
-      (n, w) =>
-        n +
-        (words.has(w)
-          ? w.length
-          : w.length >= LONG && [...words].some((x) => Math.abs(x.length - w.length) <= 1 && editDistance(x, w) <= 1)
-            ? w.length / 2
-            : 0),
+      (n, w) => n + (words.has(w) ? w.length : !english.has(w) && nearly(w, words) ? w.length / 2 : 0),
       0,
     );
     return score > 0 ? [{ id, score }] : [];
   });
-  const best = scores.sort((a, b) => b.score - a.score)[0];
-  const english = asked.includes('en') ? ['en'] : [];
-  return best ? [...new Set([best.id, ...english])] : asked.slice(0, english.length && asked[0] === 'en' ? 1 : 2);
+  const best = scores.sort((x, y) => y.score - x.score)[0];
+  const too = asked.includes('en') ? ['en'] : [];
+  return best ? [...new Set([best.id, ...too])] : asked.slice(0, too.length && asked[0] === 'en' ? 1 : 2);
 }
 
 function doubtOf(

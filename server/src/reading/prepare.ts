@@ -54,13 +54,13 @@ async function rawOf(picture: Sharp): Promise<Grey> {
   const out = step === 1 ? new Uint8Array(data) : new Uint8Array(data.filter((_, i) => i % step === 0));
   return { data: out, width: info.width, height: info.height };
 }
-const opened = (sent: Buffer): Sharp =>
-  sharp(sent, { failOn: 'truncated' }).autoOrient().flatten({ background: '#fff' });
+const cutFrom = ({ data, width, height }: Grey): Sharp => sharp(data, { raw: { width, height, channels: 1 } });
 
 /** What is at hand for reading a picture; null where no letters stand on it. Fails where it is damaged. */
 export async function prepare(sent: Buffer): Promise<Prepared | null> {
-  const { width: w = 1, height: h = 1, orientation = 1 } = await sharp(sent).metadata();
-  const [width, height] = orientation >= 5 ? [h, w] : [w, h];
+  // unpacked once: each look is cut out of it
+  const whole = await rawOf(sharp(sent, { failOn: 'truncated' }).autoOrient().flatten({ background: '#fff' }));
+  const { width, height } = whole;
   const longer = Math.max(width, height);
   let region = { left: 0, top: 0, width, height };
   let xHeight = 0;
@@ -72,7 +72,7 @@ export async function prepare(sent: Buffer): Promise<Prepared | null> {
     // told well enough, or nothing more can be seen of it
     if ((letters.length && xHeight * before >= TOLD_px) || by === before) break;
     before = by;
-    const found = lettersOf(await rawOf(sized(opened(sent).extract(region), region, by)));
+    const found = lettersOf(await rawOf(sized(cutFrom(whole).extract(region), region, by)));
     // in pixels of the picture as it was sent
     xHeight = found.xHeight / by;
     light = found.light;
@@ -84,7 +84,7 @@ export async function prepare(sent: Buffer): Promise<Prepared | null> {
     if (letters.length >= ENOUGH) region = about(letters, SEARCHED * xHeight, width, height);
   }
   if (!letters.length) return null;
-  return readyTo(sent, { width, height, letters, xHeight, light, run: runOf(letters, xHeight) });
+  return readyTo(whole, { width, height, letters, xHeight, light, run: runOf(letters, xHeight) });
 }
 interface Region {
   left: number;
@@ -139,7 +139,7 @@ interface Found {
   light: boolean;
   run: Run;
 }
-function readyTo(sent: Buffer, { width, height, letters, xHeight, light, run }: Found): Prepared {
+function readyTo(picture: Grey, { width, height, letters, xHeight, light, run }: Found): Prepared {
   const crop = about(letters, ABOUT * xHeight, width, height);
   const centre = { x: crop.left + crop.width / 2, y: crop.top + crop.height / 2 };
   const angle = Math.atan(run.slope + 2 * run.curve * (centre.x - run.middle));
@@ -183,7 +183,7 @@ function readyTo(sent: Buffer, { width, height, letters, xHeight, light, run }: 
         BEST_px[look] / xHeight,
         Math.sqrt(MOST_PIXELS / (crop.width * crop.height * turn)),
       );
-      const cut = await rawOf(sized(opened(sent).extract(crop), crop, scale));
+      const cut = await rawOf(sized(cutFrom(picture).extract(crop), crop, scale));
       const dark = light ? turned(cut) : cut;
       const flat = Math.abs(angle) < 0.004 ? dark : await rotated(dark, (-angle * 180) / Math.PI);
       // where the middle of the cut lies on the whole picture, level

@@ -142,11 +142,11 @@ describe('looks one after the other', () => {
     expect(s.look(['b'], 120)).toEqual(['b']);
     expect([s.look(['b'], 180), s.look([], 240), s.look(['b'], 900), s.look(['b'], 960)]).toEqual([[], [], [], []]);
   });
-  test('out of view for a second and a half it counts again: the next pack of its kind', () => {
+  test('out of view for two seconds and a half it counts again: the next pack of its kind', () => {
     const s = new Steady();
     s.look(['a'], 0);
     s.look(['a'], 60);
-    expect([s.look([], 200), s.look(['a'], 1700), s.look(['a'], 1760)]).toEqual([[], [], ['a']]);
+    expect([s.look([], 200), s.look(['a'], 2700), s.look(['a'], 2760)]).toEqual([[], [], ['a']]);
   });
   test('two in one look are two', () => {
     const s = new Steady();

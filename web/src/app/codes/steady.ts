@@ -1,5 +1,5 @@
 /** Out of view for so long before the same code counts once more: the next pack of the same kind. */
-const GONE_ms = 1500;
+const GONE_ms = 2500;
 
 /**
  * What looks one after the other say together: a code counts when two looks in a row agree on it, and once for as long as

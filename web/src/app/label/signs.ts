@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, model } from '@angular/core';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
 import { signsOn, withSigns } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
 
@@ -9,7 +10,7 @@ const DANGER = 'danger';
 @Component({
   selector: 'dt-label-signs',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonToggle, MatButtonToggleGroup],
+  imports: [MatButtonToggle, MatButtonToggleGroup, MatTooltip],
   templateUrl: './signs.html',
   styleUrl: './signs.scss',
 })
