@@ -78,6 +78,7 @@ export function ensureInstalled({ tests = true } = {}) {
   const status = run('npm', ['ci', ...only, '--no-fund', '--no-audit', '--loglevel=error'], { env });
   if (status !== 0)
     stop('Installing failed: the lines above say why. Check the network or the disk, and run this again.');
+  keepWhatIsRead();
   if (!existsSync(sqlite)) stop('The database could not be compiled: the lines above say why.');
   writeStamp(tests ? 'install' : 'install-to-run', want);
   console.log(`Installed in ${Math.round((Date.now() - began) / 1000)} s.`);
@@ -101,6 +102,19 @@ export async function ensureBuilt() {
     writeStamp(name, now);
     console.log(`Built in ${Math.round((Date.now() - began) / 1000)} s.`);
   }
+}
+/** Of the recogniser's packages what is read here: one program of eight, one set of data of each language. */
+const RECOGNISER = /^(?:tesseract-core-simd-lstm\.(?:js|wasm)|package\.json|LICENSE.*)$/;
+const DATA = /^(?:4\.0\.0_best_int|package\.json|LICENSE.*)$/i;
+/** The rest of them, some 60 MB, is taken off the disk again. */
+export function keepWhatIsRead(modules = join(root, 'node_modules')) {
+  const data = join(modules, '@tesseract.js-data');
+  const folders = [[join(modules, 'tesseract.js-core'), RECOGNISER]];
+  if (existsSync(data)) for (const language of readdirSync(data)) folders.push([join(data, language), DATA]);
+  for (const [folder, read] of folders)
+    if (existsSync(folder))
+      for (const file of readdirSync(folder))
+        if (!read.test(file)) rmSync(join(folder, file), { recursive: true, force: true });
 }
 export function buildServer() {
   return run(join(root, 'node_modules/.bin/esbuild'), [
