@@ -9,10 +9,10 @@ describe('a label being read', () => {
   test('says what was read, how surely, and why it counts as partial', async () => {
     const p = await open(LabelReader, { text: 'sod1um hypochlorite 5 %, carbomar, goo, EUH206' });
     expect(p.text('.sum')).toMatch(/2 of 3 recognised. Counts as not fully named/);
-    expect(p.text('ul')).toMatch(
+    expect(p.text('.read ul')).toMatch(
       /Sodium hypochlorite 5 % “sod1um hypochlorite 5 %” · with a slip in the spelling.*Carbomer “carbomar” · only nearly/,
     );
-    expect(p.text('ul')).toMatch(/Not recognised “goo” · counts as unknown/);
+    expect(p.text('.read ul')).toMatch(/Not recognised “goo” · counts as unknown/);
   });
   test('a full list is said to be one', async () =>
     expect((await open(LabelReader, { text: 'water, citric acid 5-10 %' })).text()).toMatch(
@@ -27,7 +27,7 @@ describe('a label being read', () => {
     const toggle = async (name: RegExp): Promise<void> => p.press(name, 'mat-button-toggle button');
     await toggle(/^burns skin and eyes$/);
     expect(p.fixture.componentInstance.text()).toBe('water, glycerin\nSigns on it: GHS05');
-    expect(p.text('ul')).toMatch(/May hold hydrochloric acid, sodium hydroxide/);
+    expect(p.text('.read ul')).toMatch(/May hold hydrochloric acid, sodium hydroxide/);
     await toggle(/Danger/);
     expect(p.fixture.componentInstance.text()).toMatch(/GHS05, signal word danger$/);
     await toggle(/^burns skin and eyes$/);
@@ -38,7 +38,7 @@ describe('a label being read', () => {
     const p = await open(LabelReader, { text: 'citric acld' });
     await p.press(/“citric acld” is/);
     await p.press(/^none of these/, '[role=option]');
-    expect(p.text('ul')).toMatch(/Not recognised/);
+    expect(p.text('.read ul')).toMatch(/Not recognised/);
   });
 });
 

@@ -8,11 +8,13 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { likeliestNames, type PictureAnswer, type PictureWord, textOfWords } from '@dolly-tub/core';
 import { HouseholdApi, Refused } from '../household/api';
 import { Knowledge } from '../knowledge/knowledge';
+import { cutOut, LabelCrop, type Part } from './crop';
 
 type Read = Pick<PictureAnswer, 'text' | 'words' | 'unsure' | 'width' | 'height' | 'tilt' | 'incomplete' | 'nearer'> & {
   says?: string;
 };
 interface Shown {
+  file: Blob;
   src: string;
   words: PictureWord[];
   width: number;
@@ -35,7 +37,7 @@ const READS = ['en', 'de', 'fr', 'es', 'nl'];
 @Component({
   selector: 'dt-label-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButton, MatFormFieldModule, MatIcon, MatInputModule, MatProgressBar, ReactiveFormsModule],
+  imports: [LabelCrop, MatButton, MatFormFieldModule, MatIcon, MatInputModule, MatProgressBar, ReactiveFormsModule],
   host: {
     '(dragover)': 'drag($event, true)',
     '(dragleave)': 'drag($event, false)',
@@ -159,7 +161,7 @@ export class LabelPicture {
       const { words, width, height, tilt = 0 } = a;
       this.pictures.set([
         ...this.pictures(),
-        { src: URL.createObjectURL(file), words, width, height, ...within(width, height, tilt) },
+        { file, src: URL.createObjectURL(file), words, width, height, ...within(width, height, tilt) },
       ]);
       if (a.nearer) this.said.set('Its print is small on this picture. Read it with care, or take one nearer.');
       if (a.incomplete)
@@ -172,6 +174,20 @@ export class LabelPicture {
     } finally {
       if (!left.aborted) this.busy.set(false);
     }
+  }
+  /** The picture of which a part is chosen. */
+  protected readonly cutting = signal<string | null>(null);
+  /** Only a part of it counts from now on; what was read of the whole is gone. */
+  protected async cut(part: Part): Promise<void> {
+    const whole = this.pictures().find((p) => p.src === this.cutting());
+    this.cutting.set(null);
+    if (!whole) return;
+    const file = await cutOut(whole.file, part);
+    this.pictures.set(this.pictures().filter((p) => p !== whole));
+    URL.revokeObjectURL(whole.src);
+    this.asked.set(null);
+    await this.readAll([file]);
+    this.tell();
   }
   protected ask(picture: number, word: number): void {
     this.asked.set({ picture, word });
