@@ -81,6 +81,9 @@ export async function beginEngine(): Promise<Recogniser> {
       if (!api) throw new Error('Say which languages first.');
       engine.FS.writeFile('/input', png);
       api.SetVariable('tessedit_pageseg_mode', ONE_BLOCK);
+      // which of the two is ink is known: a line that is hard is not read once more as its own negative
+      api.SetVariable('invert_threshold', '0');
+      api.SetVariable('tessedit_do_invert', '0');
       api.SetImageFile(1, 0, false);
       api.Recognize(null);
       const page = JSON.parse(api.GetJSONText()) as Page;
