@@ -45,6 +45,33 @@ describe('a label read off a picture', () => {
     const { body } = await sent('image/png', await drawn(LABEL, 22, '#fff', '#123').png().toBuffer());
     expect(body.text).toMatch(/Sodium Hypochlorite 4\.5 %/);
   }, 60000);
+  test('two columns are read one after the other', async () => {
+    const columns = sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="200"><rect width="100%" height="100%" fill="#fff"/><g font-family="DejaVu Sans" font-size="24"><text x="20" y="50">Ingredients: Aqua, Sodium</text><text x="20" y="90">Hypochlorite 4.5 %,</text><text x="520" y="50">Sodium Hydroxide,</text><text x="520" y="90">Lauramine Oxide, Parfum.</text></g></svg>`,
+      ),
+    );
+    const { body } = await sent('image/png', await columns.flatten().png().toBuffer());
+    expect(body.text).toBe(LABEL.join(' '));
+  }, 60000);
+  test('a label that goes round a bottle is read as if it were flat, and tilted as if it were level', async () => {
+    const { data, info } = await drawn(LABEL, 24).flatten().greyscale().raw().toBuffer({ resolveWithObject: true });
+    const { width, height } = info;
+    const bent = Buffer.alloc(width * height, 255);
+    for (let x = 0; x < width; x++)
+      for (let y = 0; y < height; y++) {
+        const from = y - Math.round(26 * (1 - ((2 * x) / width - 1) ** 2));
+        if (from >= 0) bent[y * width + x] = data[(from * width + x) * info.channels]!;
+      }
+    const jpeg = await sharp(bent, { raw: { width, height, channels: 1 } })
+      .rotate(5, { background: '#fff' })
+      .jpeg()
+      .toBuffer();
+    const { body } = await sent('image/jpeg', jpeg);
+    expect(body.text).toBe(LABEL.join(' '));
+    // the words end left of the middle, where a bent line runs a little uphill
+    expect(Math.abs(body.tilt - 5)).toBeLessThan(2);
+  }, 60000);
   test('nothing on it: no ingredient is made of it, and it says what to do', async () => {
     const plain = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#7a9' } })
       .jpeg()

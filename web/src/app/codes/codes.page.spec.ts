@@ -115,10 +115,18 @@ describe('a pack by its code', () => {
   test('without a camera: what has a code is held out by a tap, and goes the same way', async () => {
     const p = await codes();
     await p.press(/^try it without a camera$/);
-    await p.press(/^White vinegar$/);
+    await p.press(/^White vinegar, \w/);
     expect(p.text('dt-pack')).toMatch(/^White vinegar/);
     await p.press(/^A pack that is new here$/);
     expect(p.text('dt-unknown-code')).toMatch(/is new here/);
+  });
+  test('in a house with nothing on a shelf it says what to do first', async () => {
+    const p = await open(CodesPage, {}, (rows) => (rows.tables['stock'] = []));
+    await read(p, VINEGAR);
+    expect(p.text('dt-unknown-code')).toMatch(
+      /Nothing stands on a shelf yet: put it onto one, then read its code once more/,
+    );
+    expect(p.text('dt-unknown-code')).toMatch(/To the shelves/);
   });
   test('a camera that cannot be had leads to the other ways', async () => {
     const p = await codes();

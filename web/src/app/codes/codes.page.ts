@@ -9,6 +9,7 @@ import type { Deed } from '../household/deeds';
 import { selectBottles, selectHousehold, selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { InView } from '../shared/in-view';
 import { capital, figure } from '../shared/words';
 import { Decoder } from './decoder';
 import { DoneHere } from './done-here';
@@ -28,7 +29,7 @@ type Each = 'ask' | 'buy' | 'use-up' | 'count';
 @Component({
   selector: 'dt-codes',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Lately, MatButton, MatButtonToggle, MatButtonToggleGroup, Pack, RouterLink, Unknown, WaysIn],
+  imports: [InView, Lately, MatButton, MatButtonToggle, MatButtonToggleGroup, Pack, RouterLink, Unknown, WaysIn],
   providers: [Decoder, DoneHere],
   templateUrl: './codes.page.html',
   styleUrl: './codes.page.scss',

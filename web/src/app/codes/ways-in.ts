@@ -15,7 +15,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
-import { selectBottles, selectStock } from '../household/state';
+import { selectBottles, selectKits, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { capital } from '../shared/words';
 import { Decoder } from './decoder';
@@ -36,6 +36,7 @@ export class WaysIn {
   private readonly store = inject(Store);
   private readonly knowledge = inject(Knowledge);
   private readonly stock = this.store.selectSignal(selectStock);
+  private readonly kits = this.store.selectSignal(selectKits);
   private readonly bottles = this.store.selectSignal(selectBottles);
   private readonly video = viewChild.required('video', { read: ElementRef<HTMLVideoElement> });
   private readonly ways = viewChildren('way', { read: ElementRef<HTMLElement> });
@@ -47,7 +48,10 @@ export class WaysIn {
   protected readonly held = computed(() => {
     const c = this.knowledge.catalogue();
     const nameOf = (item: string): string => (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
-    const packs = this.stock().flatMap((s) => (s.barcode ? [{ name: capital(nameOf(s.item)), text: s.barcode }] : []));
+    const kit = (id: string): string => this.kits().find((k) => k.id === id)?.name ?? 'no kit';
+    const packs = this.stock().flatMap((s) =>
+      s.barcode ? [{ name: `${capital(nameOf(s.item))}, ${kit(s.kit)}`, text: s.barcode }] : [],
+    );
     const bottles = this.bottles().flatMap((b) =>
       b.fill ? [{ name: `The label on ${b.name}`, text: `/dilute?bottle=${b.id}` }] : [],
     );
