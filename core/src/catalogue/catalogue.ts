@@ -126,6 +126,10 @@ export type Catalogue = { readonly [K in CatalogueFile]: Table<RawCatalogue[K][n
 
 const table = <T extends { id: string }>(rows: readonly T[]): Table<T> => new Map(rows.map((r) => [r.id, r]));
 
+/** What people call a product or a tool; its id where nothing is known of it, or nothing is known yet. */
+export const nameOfItem = (id: string, catalogue: Catalogue | null | undefined): string =>
+  (catalogue?.products.get(id) ?? catalogue?.tools.get(id))?.name ?? id;
+
 /** Index a raw catalogue. O(size). Throws when an id stands twice in one file (a broken invariant). */
 export function loadCatalogue(raw: RawCatalogue): Catalogue {
   const indexed = Object.fromEntries(

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue';
+import { type Catalogue, nameOfItem } from '../catalogue';
 import type { Profile } from '../gate';
 import { belowPar, type Edit, type Kit, type LogFields, type Shopping, type Stock, usualPack } from '../household';
 import { apartFrom, type LeftOut } from './kit';
@@ -39,7 +39,7 @@ export function boughtOf(
   catalogue: Catalogue,
 ): LogFields {
   const { id, item, words, amount, unit } = line;
-  const name = item ? ((catalogue.products.get(item) ?? catalogue.tools.get(item))?.name ?? item) : (words ?? '');
+  const name = item ? nameOfItem(item, catalogue) : (words ?? '');
   const off: Edit = { does: 'change', on: 'shopping', id, fields: { state: 'bought' } };
   if (!item || !kit) return { kind: 'edit', edits: [off], names: { record: name } };
   const row = stock.find((s) => s.kit === kit.id && s.item === item && s.pack.unit === unit);

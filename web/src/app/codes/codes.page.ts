@@ -2,7 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signa
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { Router, RouterLink } from '@angular/router';
-import { barOf, entryOfPack, knownBy, type PackDeed, profileOf, readMeaning, type Stock } from '@dolly-tub/core';
+import {
+  nameOfItem,
+  barOf,
+  entryOfPack,
+  knownBy,
+  type PackDeed,
+  profileOf,
+  readMeaning,
+  type Stock,
+} from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import type { Subscription } from 'rxjs';
 import type { Deed } from '../household/deeds';
@@ -74,7 +83,7 @@ export class CodesPage {
   protected readonly kitName = (id: string): string => this.kits().find((k) => k.id === id)?.name ?? 'no kit';
   private nameOf({ item }: Stock): string {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
+    return nameOfItem(item, c);
   }
 
   /** From now on this reader says the codes; the one before lets go. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Stock } from '@dolly-tub/core';
+import { nameOfItem, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectKits, selectShopping, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -38,7 +38,7 @@ export class Unknown {
   });
   private nameOf({ item }: Stock): string {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
+    return nameOfItem(item, c);
   }
   protected is(id: string): void {
     const row = this.stock().find((s) => s.id === id);

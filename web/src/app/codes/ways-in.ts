@@ -14,6 +14,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIcon } from '@angular/material/icon';
 import { MatInputModule } from '@angular/material/input';
+import { nameOfItem } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectBottles, selectKits, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -47,10 +48,9 @@ export class WaysIn {
   /** Packs and bottles that the reader without a camera can hold out: those that have a code, and one that is new. */
   protected readonly held = computed(() => {
     const c = this.knowledge.catalogue();
-    const nameOf = (item: string): string => (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
     const kit = (id: string): string => this.kits().find((k) => k.id === id)?.name ?? 'no kit';
     const packs = this.stock().flatMap((s) =>
-      s.barcode ? [{ name: `${capital(nameOf(s.item))}, ${kit(s.kit)}`, text: s.barcode }] : [],
+      s.barcode ? [{ name: `${capital(nameOfItem(s.item, c))}, ${kit(s.kit)}`, text: s.barcode }] : [],
     );
     const bottles = this.bottles().flatMap((b) =>
       b.fill ? [{ name: `The label on ${b.name}`, text: `/dilute?bottle=${b.id}` }] : [],

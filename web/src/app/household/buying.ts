@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import { barOf, boughtOf, kitFor, profileOf, type Shopping } from '@dolly-tub/core';
+import { nameOfItem, barOf, boughtOf, kitFor, profileOf, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { v7 as uuidv7 } from 'uuid';
 import { Knowledge } from '../knowledge/knowledge';
@@ -21,7 +21,7 @@ export class Buying {
 
   nameOf({ item, words }: Pick<Shopping, 'item' | 'words'>): string {
     const c = this.knowledge.catalogue();
-    return item ? ((c?.products.get(item) ?? c?.tools.get(item))?.name ?? item) : (words ?? '');
+    return item ? nameOfItem(item, c) : (words ?? '');
   }
   /** The kit it goes into. */
   kitOf(line: Shopping) {

@@ -17,6 +17,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import {
+  nameOfItem,
   apartFrom,
   type Edit,
   type Kit,
@@ -135,7 +136,7 @@ export class AddThings {
   protected readonly ready = computed(() => this.fit().length);
   private nameOf(item: string): string {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
+    return nameOfItem(item, c);
   }
   private amountOf({ onHand, pack }: Thing): string {
     if (pack.unit === 'piece') return figure(onHand);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import type { CurvePoint, CurveOf } from '@dolly-tub/core';
+import { nameOfItem, type CurvePoint, type CurveOf } from '@dolly-tub/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Knowledge } from '../knowledge/knowledge';
@@ -44,7 +44,7 @@ export class Curve {
   protected readonly dots = computed(() => {
     const { x, y } = this.scales();
     const c = this.knowledge.catalogue();
-    const name = (x: string): string => (c?.products.get(x) ?? c?.tools.get(x))?.name ?? x;
+    const name = (x: string): string => nameOfItem(x, c);
     return this.points().map((p, i) => ({
       i,
       x: x(p.items.length),

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { jobsOfRooms, type Kit, ownedBy, profileOf, usualPack } from '@dolly-tub/core';
+import { nameOfItem, jobsOfRooms, type Kit, ownedBy, profileOf, usualPack } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -65,7 +65,7 @@ export class KitCheck {
   }
   private nameOf = (id: string): string => {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(id) ?? c?.tools.get(id))?.name ?? id;
+    return nameOfItem(id, c);
   };
   private kitName = (id: string | null): string | null =>
     id === null ? null : (this.household().kits.find((k) => k.id === id)?.name ?? null);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { bulkOf, clashesOn, isCarried, type Kit, massOf } from '@dolly-tub/core';
+import { nameOfItem, bulkOf, clashesOn, isCarried, type Kit, massOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
@@ -96,7 +96,7 @@ export class KitsPage {
   protected readonly needed = computed(() => this.needs()?.split(',') ?? []);
   private readonly nameOf = (id: string): string => {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(id) ?? c?.tools.get(id))?.name ?? id;
+    return nameOfItem(id, c);
   };
   /** Every pair of this shelf that may not stand together, worst first, by the gate. */
   protected readonly clashes = computed<Clash[]>(() => {

@@ -4,6 +4,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import {
+  nameOfItem,
   jobsOfKind,
   jobsOfRooms,
   type Kept,
@@ -118,7 +119,7 @@ export class LeastPage {
         const marks = [...new Set(needed.map((j) => this.jobs()[j]?.name ?? ''))].filter(Boolean);
         return {
           id,
-          name: (c.products.get(id) ?? c.tools.get(id))?.name ?? id,
+          name: nameOfItem(id, c),
           tool: c.tools.has(id),
           owned: own.has(id),
           pieces: (places[id] ?? []).map((k) => PLACES[k]),

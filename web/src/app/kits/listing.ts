@@ -1,5 +1,5 @@
 import { computed, inject, signal } from '@angular/core';
-import type { Shopping } from '@dolly-tub/core';
+import { nameOfItem, type Shopping } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectShopping } from '../household/state';
@@ -19,7 +19,7 @@ export class Listing {
   has = (item: string): boolean => this.listed().has(item);
   nameOf = (item: string): string => {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(item) ?? c?.tools.get(item))?.name ?? item;
+    return nameOfItem(item, c);
   };
   /** So much of a thing, for a kit. */
   add(item: string, unit: Shopping['unit'], amount: number, kit: string): void {

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { type GateReason, mayShelve, profileOf, type Stock } from '@dolly-tub/core';
+import { nameOfItem, type GateReason, mayShelve, profileOf, type Stock } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectHousehold, selectKits, selectStock } from '../household/state';
@@ -69,6 +69,6 @@ export class Moving {
   }
   private nameOf({ item }: Stock): string {
     const c = this.knowledge.catalogue();
-    return capital((c?.products.get(item) ?? c?.tools.get(item))?.name ?? item);
+    return capital(nameOfItem(item, c));
   }
 }

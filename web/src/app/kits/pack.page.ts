@@ -7,6 +7,7 @@ import { MatIcon } from '@angular/material/icon';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import {
+  nameOfItem,
   carriersFor,
   dirt,
   dueInDays,
@@ -113,7 +114,7 @@ export class PackPage {
   }
   private nameOf = (id: string): string => {
     const c = this.knowledge.catalogue();
-    return (c?.products.get(id) ?? c?.tools.get(id))?.name ?? id;
+    return nameOfItem(id, c);
   };
   /** One carrier after the other, each with its stops. */
   protected readonly trips = computed(() => {
