@@ -25,10 +25,18 @@ export class Person {
   }
   /** What was pressed last on this page. */
   private pressed: string | RegExp | null = null;
-  open = (path: string): Promise<void> => {
+  open = async (path: string): Promise<void> => {
     this.pressed = null;
-    return this.driver.get(this.url + path);
+    await this.driver.get(this.url + path);
+    await this.begun();
   };
+  /** What the server drew has been taken over by the program. */
+  begun = (): Promise<boolean> =>
+    this.driver.wait(
+      () => this.driver.executeScript<boolean>("return document.querySelector('dt-shell[data-sight]') === null"),
+      WAIT,
+      'the server’s first sight stays',
+    );
   /** After whatever was pressed, the focus stands on something. */
   private async focusKept(): Promise<void> {
     const after = this.pressed;

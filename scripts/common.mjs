@@ -1,6 +1,16 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
@@ -122,6 +132,7 @@ export function buildServer() {
     'server/src/compute/worker.ts',
     'server/src/import/worker.ts',
     'server/src/reading/worker.ts',
+    'server/src/sight/worker.ts',
     '--bundle',
     '--platform=node',
     '--format=esm',
@@ -148,6 +159,8 @@ export async function buildWeb() {
   if (status !== 0) return status;
   // not at the head of this file: it runs before anything is installed
   const { mergeFiles } = await import('./merge.mjs');
+  // the builder calls it so where a server draws as well
+  renameSync(join(root, 'dist/web/browser/index.csr.html'), join(root, 'dist/web/browser/index.html'));
   await mergeFiles(join(root, 'dist/web/browser'), readFileSync(join(root, 'web/src/app/app.routes.ts'), 'utf8'));
   writeServiceWorker();
   await packFiles(join(root, 'dist/web/browser'));

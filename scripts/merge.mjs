@@ -5,6 +5,10 @@ import { rolldown } from 'rolldown';
 /** Shared parts smaller than this, in bytes of text, go into one file. */
 const SMALL = 12_000;
 const STATIC = /(?:from|import)\s*"\.\/([^"]+\.js)"/g;
+const DYNAMIC = /import\("\.\/([^"]+\.js)"\)/g;
+const LETTERS = /-latin-wght-normal-\w+\.woff2$/;
+/** Helpers of the builder's own, named by every file and, by some, for nothing. */
+const FOR_NOTHING = /^import\s*"\.\/[^"]+\.js";/;
 
 /**
  * The files of a build joined into fewer: what every page needs is one, what is small and shared by pages another. The
@@ -20,12 +24,15 @@ export async function mergeFiles(dir, routes) {
   );
   const index = readFileSync(join(dir, 'index.html'), 'utf8');
   const main = /src="(main[^"]*\.js)"/.exec(index)[1];
+  // the entry shows what the server drew and then asks for the program: that is what every page needs
   const first = new Set();
-  (function follow(file) {
+  const follow = (file) => {
     if (first.has(file)) return;
     first.add(file);
     for (const [, next] of files.get(file).matchAll(STATIC)) follow(next);
-  })(main);
+  };
+  for (const [, begin] of files.get(main).matchAll(DYNAMIC)) follow(begin);
+  files.set(main, files.get(main).replace(FOR_NOTHING, ''));
 
   const used = new Set();
   const bundle = await rolldown({
@@ -70,12 +77,18 @@ export async function mergeFiles(dir, routes) {
   };
   const entry = output.find((o) => o.isEntry).fileName;
   const base = needs(entry);
+  for (const begin of made.get(entry).dynamicImports) needs(begin, base);
   const link = (file) => `<link rel="modulepreload" href="${file}">`;
+  // letters of every page: seen at once in their own font, so that no line moves when it comes
+  const fonts = readdirSync(join(dir, 'media'))
+    .filter((f) => LETTERS.test(f))
+    .map((f) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="media/${f}">`);
   writeFileSync(
     join(dir, 'index.html'),
     index
       .replace(/<link rel="modulepreload"[^>]*>/g, '')
       .replace(main, entry)
+      .replace('<link rel="stylesheet"', () => `${fonts.join('')}<link rel="stylesheet"`)
       .replace(
         '</head>',
         `${[...base]

@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Catalogue, loadCatalogue, type RawCatalogue, wordsOf } from '@dolly-tub/core';
 import Koa from 'koa';
@@ -23,6 +24,7 @@ import { transferRoutes } from './http/transfer';
 import { web } from './http/web';
 import { importing } from './import/importing';
 import { pictureReading } from './reading/reading';
+import { firstSights, type Sight } from './sight/sight';
 import { createStore, type Store } from './store/store';
 
 export interface AppOptions {
@@ -41,6 +43,8 @@ export interface AppOptions {
   importing: Program;
   /** The program that reads a picture. */
   reading: Program;
+  /** The program of a thread that draws a place; pages draw themselves where there is none. */
+  sight?: Program;
   /** A question that computes for longer is ended; ten seconds where nothing is said. */
   longest_ms?: number;
   /** Seed the demo household when the store is empty. */
@@ -51,6 +55,8 @@ export interface App {
   koa: Koa;
   store: Store;
   computing: Computing;
+  /** Draws what a page shows first; null where nothing is built for it. */
+  sight: Sight | null;
   /** Let go of the file and of the threads. */
   close(): Promise<void>;
 }
@@ -147,12 +153,17 @@ export async function createApp(o: AppOptions): Promise<App> {
     koa.use(router.routes());
     koa.use(router.allowedMethods());
   }
-  koa.use(web(o.webRoot, join(o.webRoot, '../../before')));
+  const drawing = join(o.webRoot, '../server/main.server.mjs');
+  const sight = o.sight && existsSync(drawing) ? firstSights(o.sight, drawing, () => koa.callback()) : null;
+  const theme = (): string => (store.damage === null && store.repos.settings.get('household')?.theme) || 'system';
+  koa.use(web(o.webRoot, join(o.webRoot, '../../before'), sight && { sight, theme }));
   return {
     koa,
     store,
     computing,
+    sight,
     async close() {
+      await sight?.close();
       pictures.close();
       store.close();
       await computing.close();

@@ -69,6 +69,7 @@ async function main(): Promise<void> {
     computing: thread('compute'),
     importing: thread('import'),
     reading: thread('reading'),
+    sight: thread('sight'),
     seed: seedDemo,
   });
   if (process.argv.includes('rebuild')) {
@@ -92,6 +93,7 @@ async function main(): Promise<void> {
     process.exit(1);
   });
   server.on('listening', () => {
+    app.sight?.warm();
     const a = server.address();
     if (typeof a === 'object' && a) shown = a.port;
     const here = `${scheme}://${host === '0.0.0.0' || host === '::' ? 'localhost' : host}:${shown}/`;

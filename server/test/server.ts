@@ -23,7 +23,7 @@ export interface TestServer {
 }
 /** The program of a thread, bundled as it is for use; once for each state of the sources. */
 const made = new Map<string, string>();
-function thread(name: 'compute' | 'import' | 'reading'): string {
+export function thread(name: 'compute' | 'import' | 'reading' | 'sight'): string {
   const had = made.get(name);
   if (had) return had;
   const { outputFiles } = buildSync({

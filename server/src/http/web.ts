@@ -1,7 +1,10 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Middleware } from 'koa';
+import { PassThrough } from 'node:stream';
+import { createGzip } from 'node:zlib';
+import type { Context, Middleware } from 'koa';
 import send from 'koa-send';
+import type { Sight } from '../sight/sight';
 import { HttpProblem } from './problem';
 
 const HASHED = /[-.][A-Z0-9]{8}\.(?:js|css|woff2|svg|wasm)$/i;
@@ -30,11 +33,55 @@ function readPage(root: string, made: number): Page {
   };
 }
 
+/** What the program is made of and reads is fetched once the first sight is painted: the line is the sight's till then. */
+const later = (html: string): string =>
+  html.replaceAll(/<link rel="(modulepreload|preload)"(?! as="font")/g, '<link rel="later" data-rel="$1"');
+const SHELL = '<dt-shell></dt-shell>';
+
+/**
+ * The page in two parts: its head at once, so that its files are on their way while the place is drawn, and then the
+ * place. Where that is not drawn in time the page draws itself.
+ */
+function withFirstSight(ctx: Context, html: string, sight: Sight, theme: string): void {
+  const packed = ctx.acceptsEncodings('gzip', 'identity') === 'gzip' ? createGzip({ level: 3 }) : null;
+  const out = packed ?? new PassThrough();
+  const end = html.indexOf('</head>');
+  ctx.compress = false;
+  ctx.vary('Accept-Encoding');
+  if (packed) ctx.set('Content-Encoding', 'gzip');
+  // it holds what this house holds
+  ctx.set('Cache-Control', 'no-store');
+  ctx.type = 'html';
+  ctx.body = out;
+  out.write(html.slice(0, end).replace('<html', theme === 'system' ? '<html' : `<html class="theme-${theme}"`));
+  packed?.flush();
+  const language = ctx.acceptsLanguages()[0] ?? '*';
+  void sight
+    .draw({ path: ctx.url, cookie: ctx.get('cookie'), language: language === '*' ? 'en' : language })
+    .catch(() => null)
+    .then((drawn) => {
+      const rest = html.slice(end);
+      out.end(
+        drawn
+          ? drawn.styles + rest.replace(SHELL, () => drawn.shell.replace('<dt-shell', '<dt-shell data-sight'))
+          : rest,
+      );
+    });
+}
+
+/** What a page is drawn with before its program is there; null where a page always draws itself. */
+export interface Showing {
+  sight: Sight;
+  /** How the household wants it: `system`, `light`, `dark`. */
+  theme: () => string;
+}
+
 /**
  * The built app: hashed files for ever, those of the build before it too (a page may still be open with them), and
- * index.html for every place, with the files of that place named in its head so that they are fetched at once.
+ * index.html for every place, with the files of that place named in its head so that they are fetched at once. A person
+ * who opens one and is let in sees it as the server draws it first.
  */
-export function web(root: string, before: string): Middleware {
+export function web(root: string, before: string, showing: Showing | null = null): Middleware {
   const index = join(root, 'index.html');
   let page: Page | null = null;
   return async (ctx, next) => {
@@ -44,9 +91,14 @@ export function web(root: string, before: string): Middleware {
       const made = statSync(index).mtimeMs;
       if (page?.made !== made) page = readPage(root, made);
       const head = page.places.find((p) => p.is.test(ctx.path))?.head ?? '';
+      const html = page.html.replace('</head>', `${head}</head>`);
+      // not what a service worker keeps for later
+      const opened = ctx.method === 'GET' && ctx.get('sec-fetch-mode') === 'navigate';
+      if (showing && opened && (ctx.state['isIn'] as (() => boolean) | undefined)?.())
+        return withFirstSight(ctx, later(html), showing.sight, showing.theme());
       ctx.set('Cache-Control', 'no-cache');
       ctx.type = 'html';
-      ctx.body = page.html.replace('</head>', `${head}</head>`);
+      ctx.body = html;
       return;
     }
     try {

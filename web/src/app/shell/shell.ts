@@ -2,7 +2,16 @@ import { OverlayContainer } from '@angular/cdk/overlay';
 import { MatBadge } from '@angular/material/badge';
 import { MatIcon } from '@angular/material/icon';
 import { MatButton } from '@angular/material/button';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, Injector, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DOCUMENT,
+  effect,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
@@ -51,6 +60,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 })
 export class Shell {
   private readonly router = inject(Router);
+  private readonly document = inject(DOCUMENT);
   private readonly store = inject(Store);
   protected readonly places = PLACES;
   protected readonly bottom = PLACES.filter((p) => BOTTOM.includes(p.path));
@@ -107,13 +117,13 @@ export class Shell {
     });
     effect(() => {
       const theme = this.settings()?.theme ?? 'system';
-      document.documentElement.classList.toggle('theme-light', theme === 'light');
-      document.documentElement.classList.toggle('theme-dark', theme === 'dark');
+      this.document.documentElement.classList.toggle('theme-light', theme === 'light');
+      this.document.documentElement.classList.toggle('theme-dark', theme === 'dark');
     });
   }
   protected skip(e: Event): void {
     e.preventDefault();
-    document.getElementById('main')?.focus();
+    this.document.getElementById('main')?.focus();
   }
   protected async ask(): Promise<void> {
     const { openCommandBox } = await import('./dialogs');
@@ -136,7 +146,7 @@ export class Shell {
       e.altKey ||
       el.isContentEditable ||
       /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) ||
-      document.querySelector('.cdk-overlay-pane')
+      this.document.querySelector('.cdk-overlay-pane')
     )
       return;
     if (e.key === '/') {

@@ -1,0 +1,33 @@
+import { createApplication } from '@angular/platform-browser';
+import { config } from './app/app.config';
+import { Shell } from './app/shell/shell';
+import type { FirstSight } from './first-sight';
+
+const KEPT_AFTER_ms = 4000;
+/** In a task of its own, so that a tap is heard between two. */
+const nextTask = (): Promise<void> => new Promise((go) => setTimeout(go));
+
+/** Begin the program: on an empty page at once, behind the server's first sight until it can take its place. */
+export async function begin(sight: FirstSight | null): Promise<void> {
+  await nextTask();
+  // the first maker of dates of a zone takes the browser 50 ms: not while a place is being drawn
+  new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', timeStyle: 'short' }).format(0);
+  await nextTask();
+  const app = await createApplication(config);
+  await nextTask();
+  if (sight) document.body.prepend(sight.host);
+  app.bootstrap(Shell, sight?.host);
+  await sight?.handOver();
+  const loaded = document.readyState === 'complete';
+  if (loaded) later();
+  else window.addEventListener('load', later);
+}
+
+function later(): void {
+  // fetched once the first place is shown: it opens when the server is gone
+  (window.requestIdleCallback ?? setTimeout)(() => void import('./app/emergency/emergency.page'));
+  // kept so that the emergency card opens when the server is gone; only where the browser allows it (this machine, or https)
+  if ('serviceWorker' in navigator)
+    // it fetches every file once more: not while a person waits for the first place
+    setTimeout(() => void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined), KEPT_AFTER_ms);
+}

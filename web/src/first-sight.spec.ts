@@ -1,0 +1,99 @@
+import { drawnForGood, fetchProgram, firstSight } from './first-sight';
+
+const PLACE = (note = '') =>
+  `<main><router-outlet></router-outlet><dt-rooms>
+     <a href="/kits">Kits</a>
+     <form><label>Name <input class="name"></label><button type="button">${note}Change</button></form>
+   </dt-rooms></main>`;
+const page = (shell: string) => {
+  document.head.innerHTML = '<link rel="later" data-rel="modulepreload" href="base.js">';
+  document.body.innerHTML = shell;
+  window.scrollTo = jest.fn();
+};
+const seen = () => page(`<dt-shell data-sight>${PLACE()}</dt-shell>`);
+const drawn = () => document.querySelector<HTMLElement>('dt-shell[data-sight]')!;
+
+describe('the first sight', () => {
+  test('is none where the server drew nothing', () => {
+    page('<dt-shell></dt-shell>');
+    expect(firstSight(document)).toBeNull();
+  });
+
+  test('a place is drawn for good once it is there and nothing of it waits', () => {
+    for (const [shell, is] of [
+      ['<main><router-outlet></router-outlet></main>', false],
+      [PLACE(), true],
+      [`${PLACE()}<p class="not-yet"></p>`, false],
+      ['<main><dt-sign-in></dt-sign-in><router-outlet></router-outlet></main>', true],
+    ] as const) {
+      const el = document.createElement('dt-shell');
+      el.innerHTML = shell;
+      expect([shell, drawnForGood(el)]).toEqual([shell, is]);
+    }
+  });
+
+  test('what the program needs is fetched only when it is asked for', () => {
+    seen();
+    const link = document.querySelector('link')!;
+    firstSight(document);
+    expect(link.rel).toBe('later');
+    fetchProgram(document);
+    expect(link.rel).toBe('modulepreload');
+  });
+
+  test('stays until the place is drawn for good, and then only the place is there', async () => {
+    seen();
+    const sight = firstSight(document)!;
+    document.body.prepend(sight.host);
+    const over = sight.handOver();
+    await new Promise((go) => setTimeout(go, 80));
+    expect([drawn() !== null, sight.host.style.display]).toEqual([true, 'none']);
+    sight.host.innerHTML = PLACE();
+    await over;
+    expect([drawn(), sight.host.style.display]).toEqual([null, '']);
+  });
+
+  test('what was typed, what has the focus and what was pressed goes over; a link goes by itself', async () => {
+    seen();
+    const sight = firstSight(document)!;
+    document.body.prepend(sight.host);
+    const name = drawn().querySelector('input')!;
+    name.focus();
+    name.value = 'Wet room';
+    name.dispatchEvent(new Event('input', { bubbles: true }));
+    drawn().querySelector('button')!.click();
+    const heard: string[] = [];
+    sight.host.innerHTML = PLACE();
+    const is = sight.host.querySelector('input')!;
+    is.addEventListener('input', () => heard.push(is.value));
+    sight.host.querySelector('button')!.addEventListener('click', () => heard.push('pressed'));
+    await sight.handOver();
+    expect(heard).toEqual(['Wet room', 'pressed']);
+    expect(document.activeElement).toBe(is);
+
+    seen();
+    const again = firstSight(document)!;
+    document.body.prepend(again.host);
+    const link = drawn().querySelector('a')!;
+    link.addEventListener('click', (e) => e.preventDefault());
+    link.click();
+    again.host.innerHTML = PLACE();
+    const followed = jest.fn((e: Event) => e.preventDefault());
+    again.host.querySelector('a')!.addEventListener('click', followed);
+    await again.handOver();
+    expect(followed).not.toHaveBeenCalled();
+  });
+
+  test('nothing is pressed that is another thing by then', async () => {
+    seen();
+    const sight = firstSight(document)!;
+    document.body.prepend(sight.host);
+    drawn().querySelector('button')!.click();
+    sight.host.innerHTML = PLACE('Do not ');
+    const pressed = jest.fn();
+    sight.host.querySelector('button')!.addEventListener('click', pressed);
+    await sight.handOver();
+    expect(pressed).not.toHaveBeenCalled();
+    expect(drawn()).toBeNull();
+  });
+});

@@ -1,0 +1,93 @@
+/** A frame that is never painted (the page lies behind another) is not waited for longer. */
+const UNPAINTED_ms = 300;
+/** A place that cannot be drawn for good (its server is gone, say) shows what it has after so long. */
+const LONGEST_ms = 4000;
+const OFTEN_ms = 30;
+/** What is typed into; a tick or a turn is a click. */
+const TYPED = 'textarea, input:not([type=checkbox]):not([type=radio]):not([type=file])';
+
+/** A place is drawn for good: it is there, and nothing in it waits to be read. The server's first sight ends with it too. */
+export const drawnForGood = (shell: ParentNode): boolean =>
+  !shell.querySelector('.not-yet') && !!(shell.querySelector('router-outlet + *') ?? shell.querySelector('dt-sign-in'));
+
+/** The place as the server drew it: shown until the program has drawn it as well, then taken away. */
+export interface FirstSight {
+  /** It has been painted. */
+  shown(): Promise<void>;
+  /** Where the program draws meanwhile: unseen, beside it. */
+  readonly host: HTMLElement;
+  /** Put the program's in its place once that is drawn for good, with what was typed, pressed and looked at meanwhile. */
+  handOver(): Promise<void>;
+}
+
+const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
+
+/** Where an element stands, as places among brothers and sisters from the root down. */
+function pathOf(root: Element, element: Element): number[] {
+  const path: number[] = [];
+  for (let e = element; e !== root && e.parentElement; e = e.parentElement)
+    path.unshift([...e.parentElement.children].indexOf(e));
+  return path;
+}
+/** The same place in another drawing of it; null where something else stands there. */
+function sameIn(root: Element, was: Element, path: readonly number[]): HTMLElement | null {
+  let e: Element | undefined = root;
+  for (const i of path) e = e?.children[i];
+  return e instanceof HTMLElement && e.tagName === was.tagName && e.textContent === was.textContent ? e : null;
+}
+
+/** What the program is made of and reads, named in the page's head, is fetched from now on. */
+export function fetchProgram(document: Document): void {
+  for (const link of document.querySelectorAll<HTMLLinkElement>('link[rel=later]')) link.rel = link.dataset['rel']!;
+}
+
+/** What the server drew on this page; null where it drew nothing. */
+export function firstSight(document: Document): FirstSight | null {
+  const drawn = document.querySelector<HTMLElement>('dt-shell[data-sight]');
+  const window = document.defaultView;
+  if (!drawn || !window) return null;
+  const typed = new Set<HTMLInputElement>();
+  let pressed: HTMLElement | null = null;
+  drawn.addEventListener('input', ({ target }) => {
+    if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement)
+      if (target.matches(TYPED)) typed.add(target as HTMLInputElement);
+  });
+  // links work by themselves
+  drawn.addEventListener('click', ({ target }) => {
+    const on = target instanceof Element ? target.closest<HTMLElement>('a, button, input, [role]') : null;
+    if (on && !on.closest('a')) pressed = on;
+  });
+
+  const host = document.createElement('dt-shell');
+  host.style.display = 'none';
+  const inHost = (was: Element): HTMLElement | null => sameIn(host, was, pathOf(drawn, was));
+
+  return {
+    host,
+    async shown() {
+      const painted = new Promise<void>((go) => window.requestAnimationFrame(() => setTimeout(go)));
+      await Promise.race([painted, pause(UNPAINTED_ms)]);
+    },
+    async handOver() {
+      const since = performance.now();
+      while (!drawnForGood(host) && performance.now() - since < LONGEST_ms) await pause(OFTEN_ms);
+      const focused = drawn.contains(document.activeElement) ? document.activeElement : null;
+      const scrolled = window.scrollY;
+      const now = {
+        focus: focused && inHost(focused),
+        press: pressed && inHost(pressed),
+        typed: [...typed].map((was) => ({ was, is: inHost(was) as HTMLInputElement | null })),
+      };
+      drawn.remove();
+      host.style.display = '';
+      window.scrollTo({ top: scrolled, behavior: 'instant' });
+      now.focus?.focus({ preventScroll: true });
+      for (const { was, is } of now.typed) {
+        if (!is) continue;
+        is.value = was.value;
+        is.dispatchEvent(new Event('input', { bubbles: true }));
+      }
+      now.press?.click();
+    },
+  };
+}
