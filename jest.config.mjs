@@ -33,7 +33,7 @@ export default {
       moduleNameMapper: {
         '^@dolly-tub/core$': '<rootDir>/core/src/index.ts',
         '^@dolly-tub/demo$': '<rootDir>/demo/index.ts',
-        '^lucide-static/.*\\.svg$': '<rootDir>/web/src/app/testing/svg.ts',
+        '^(?:lucide-static|.*/public)/.*\\.svg$': '<rootDir>/web/src/app/testing/svg.ts',
         '^uuid$': '<rootDir>/node_modules/uuid/dist/cjs/index.js',
       },
       transform: {

@@ -45,6 +45,8 @@ export interface AppOptions {
   reading: Program;
   /** The program of a thread that draws a place; pages draw themselves where there is none. */
   sight?: Program;
+  /** So long a page waits for it. */
+  sight_ms?: number;
   /** A question that computes for longer is ended; ten seconds where nothing is said. */
   longest_ms?: number;
   /** Seed the demo household when the store is empty. */
@@ -154,7 +156,7 @@ export async function createApp(o: AppOptions): Promise<App> {
     koa.use(router.allowedMethods());
   }
   const drawing = join(o.webRoot, '../server/main.server.mjs');
-  const sight = o.sight && existsSync(drawing) ? firstSights(o.sight, drawing, () => koa.callback()) : null;
+  const sight = o.sight && existsSync(drawing) ? firstSights(o.sight, drawing, () => koa.callback(), o.sight_ms) : null;
   const theme = (): string => (store.damage === null && store.repos.settings.get('household')?.theme) || 'system';
   koa.use(web(o.webRoot, join(o.webRoot, '../../before'), sight && { sight, theme }));
   return {

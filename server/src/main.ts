@@ -33,12 +33,23 @@ function clock(): () => Date {
   return () => new Date(Date.now() + offset);
 }
 
+/** How long a page waits for the server's first sight of it, 0 for never; a slow machine may want more than it has. */
+function sightWait(): number | undefined {
+  const raw = process.env['FIRST_SIGHT_MS'];
+  if (raw === undefined) return undefined;
+  const n = Number(raw);
+  if (!Number.isInteger(n) || n < 0 || n > 10_000)
+    throw new StartProblem(`FIRST_SIGHT_MS must be a number of milliseconds from 0 to 10000, not "${raw}".`);
+  return n;
+}
+
 async function main(): Promise<void> {
   const network = networkOf(process.env);
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
   const dataDir = process.env['DATA_DIR'] ?? join(root, 'data');
   const now = clock();
+  const wait = sightWait();
   const scheme = network.tls ? 'https' : 'http';
   const names = namesHere();
   let shown = port();
@@ -69,7 +80,8 @@ async function main(): Promise<void> {
     computing: thread('compute'),
     importing: thread('import'),
     reading: thread('reading'),
-    sight: thread('sight'),
+    ...(wait === 0 ? {} : { sight: thread('sight') }),
+    ...(wait ? { sight_ms: wait } : {}),
     seed: seedDemo,
   });
   if (process.argv.includes('rebuild')) {

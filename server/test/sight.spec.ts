@@ -16,7 +16,7 @@ const say = (shell) => ({ styles: '<style></style>', shell: '<dt-shell>' + shell
 export async function draw(url, hosts) {
   const { pathname, host } = new URL(url);
   if (pathname === '/fails') throw new Error('no');
-  if (pathname === '/late') await new Promise((go) => setTimeout(go, 1200));
+  if (pathname === '/late') await fetch('/api/late').then(() => new Promise((go) => setTimeout(go, 1200)));
   if (pathname === '/writes') return say(await fetch('/api/stock', { method: 'POST' }).then(() => 'written', () => 'refused'));
   if (pathname === '/outside') return say(await fetch('http://example.test/').then(() => 'out', () => 'refused'));
   if (pathname === '/browser') return say([navigator.language, typeof localStorage.getItem('x'), typeof new Worker('x').postMessage].join());
@@ -69,8 +69,12 @@ describe('a first sight', () => {
     await begun();
     expect(await ask('/fails')).toBeNull();
     await begun();
+    asked.length = 0;
     expect(await ask('/late')).toBeNull();
     await begun();
+    // known to be late, it is not even begun
+    expect(await ask('/late')).toBeNull();
+    expect(asked.filter((a) => a.includes('late'))).toEqual(['GET /api/late']);
     expect(await ask('/rooms')).not.toBeNull();
   });
 });

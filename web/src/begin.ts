@@ -1,5 +1,6 @@
 import { createApplication } from '@angular/platform-browser';
 import { config } from './app/app.config';
+import { Turns } from './app/shared/in-turn';
 import { Shell } from './app/shell/shell';
 import type { FirstSight } from './first-sight';
 
@@ -10,14 +11,14 @@ const nextTask = (): Promise<void> => new Promise((go) => setTimeout(go));
 /** Begin the program: on an empty page at once, behind the server's first sight until it can take its place. */
 export async function begin(sight: FirstSight | null): Promise<void> {
   await nextTask();
-  // the first maker of dates of a zone takes the browser 50 ms: not while a place is being drawn
-  new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/London', timeStyle: 'short' }).format(0);
-  await nextTask();
   const app = await createApplication(config);
+  const turns = app.injector.get(Turns);
+  if (sight) turns.begin();
   await nextTask();
   if (sight) document.body.prepend(sight.host);
   app.bootstrap(Shell, sight?.host);
-  await sight?.handOver();
+  await sight?.handOver(() => turns.none());
+  turns.end();
   const loaded = document.readyState === 'complete';
   if (loaded) later();
   else window.addEventListener('load', later);

@@ -1,4 +1,4 @@
-import { drawnForGood, fetchProgram, firstSight } from './first-sight';
+import { drawnForGood, firstSight, readProgram } from './first-sight';
 
 const PLACE = (note = '') =>
   `<main><router-outlet></router-outlet><dt-rooms>
@@ -32,13 +32,20 @@ describe('the first sight', () => {
     }
   });
 
-  test('what the program needs is fetched only when it is asked for', () => {
+  test('what the program needs is fetched only when it is asked for, and its files are read in their order', async () => {
     seen();
-    const link = document.querySelector('link')!;
+    document.head.innerHTML +=
+      '<link rel="later" data-rel="preload" as="fetch" href="/api/household"><link rel="later" data-rel="modulepreload" href="place.js">';
+    const links = [...document.querySelectorAll('link')];
     firstSight(document);
-    expect(link.rel).toBe('later');
-    fetchProgram(document);
-    expect(link.rel).toBe('modulepreload');
+    expect(links.map((l) => l.rel)).toEqual(['later', 'later', 'later']);
+    const asked: string[] = [];
+    await readProgram(document, (url) => {
+      asked.push(url);
+      return url.endsWith('base.js') ? Promise.reject(new Error('gone')) : Promise.resolve();
+    });
+    expect(links.map((l) => l.rel)).toEqual(['modulepreload', 'preload', 'modulepreload']);
+    expect(asked.map((url) => url.split('/').pop())).toEqual(['base.js', 'place.js']);
   });
 
   test('stays until the place is drawn for good, and then only the place is there', async () => {

@@ -16,8 +16,11 @@ export interface FirstSight {
   shown(): Promise<void>;
   /** Where the program draws meanwhile: unseen, beside it. */
   readonly host: HTMLElement;
-  /** Put the program's in its place once that is drawn for good, with what was typed, pressed and looked at meanwhile. */
-  handOver(): Promise<void>;
+  /**
+   * Put the program's in its place once that is drawn for good (and `whole`), with what was typed, pressed and looked at
+   * meanwhile.
+   */
+  handOver(whole?: () => boolean): Promise<void>;
 }
 
 const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
@@ -36,9 +39,17 @@ function sameIn(root: Element, was: Element, path: readonly number[]): HTMLEleme
   return e instanceof HTMLElement && e.tagName === was.tagName && e.textContent === was.textContent ? e : null;
 }
 
-/** What the program is made of and reads, named in the page's head, is fetched from now on. */
-export function fetchProgram(document: Document): void {
+/**
+ * What the program is made of and what it reads, both named in the page's head, are fetched from now on. Its files are
+ * read one after another, each in a task of its own: a tap, or a turn of the page, is heard between two.
+ */
+export async function readProgram(document: Document, read: (url: string) => Promise<unknown>): Promise<void> {
   for (const link of document.querySelectorAll<HTMLLinkElement>('link[rel=later]')) link.rel = link.dataset['rel']!;
+  for (const { href } of document.querySelectorAll<HTMLLinkElement>('link[rel=modulepreload]')) {
+    // one that is missing is told of where it is needed
+    await read(href).catch(() => undefined);
+    await pause(0);
+  }
 }
 
 /** What the server drew on this page; null where it drew nothing. */
@@ -68,9 +79,9 @@ export function firstSight(document: Document): FirstSight | null {
       const painted = new Promise<void>((go) => window.requestAnimationFrame(() => setTimeout(go)));
       await Promise.race([painted, pause(UNPAINTED_ms)]);
     },
-    async handOver() {
+    async handOver(whole = () => true) {
       const since = performance.now();
-      while (!drawnForGood(host) && performance.now() - since < LONGEST_ms) await pause(OFTEN_ms);
+      while (!(whole() && drawnForGood(host)) && performance.now() - since < LONGEST_ms) await pause(OFTEN_ms);
       const focused = drawn.contains(document.activeElement) ? document.activeElement : null;
       const scrolled = window.scrollY;
       const now = {

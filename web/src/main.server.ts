@@ -54,8 +54,10 @@ export async function draw(url: string, hosts: string[], longest_ms: number): Pr
     allowedHosts: hosts,
   });
   if (wrong) return null;
+  // of the head only: an attribute further down may hold whatever somebody called a thing
+  const head = html.slice(0, html.indexOf('</head>'));
   return {
-    styles: [...html.matchAll(/<style[^>]*>[\s\S]*?<\/style>/g)].map(([style]) => style).join(''),
+    styles: [...head.matchAll(/<style[^>]*>[\s\S]*?<\/style>/g)].map(([style]) => style).join(''),
     shell: /<dt-shell[\s\S]*<\/dt-shell>/.exec(html)?.[0] ?? '',
   };
 }

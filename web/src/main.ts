@@ -1,10 +1,11 @@
-import { fetchProgram, firstSight } from './first-sight';
+import { firstSight, readProgram } from './first-sight';
 
 /** What the server drew is painted before anything of the program is fetched and read. */
 async function main(): Promise<void> {
   const sight = firstSight(document);
   await sight?.shown();
-  fetchProgram(document);
+  new Worker(new URL('./workers/dates.worker', import.meta.url), { type: 'module' });
+  await readProgram(document, (url) => import(url));
   const { begin } = await import('./begin');
   await begin(sight);
 }

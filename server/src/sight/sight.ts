@@ -6,9 +6,12 @@ import { Piscina } from 'piscina';
 import type { Program } from '../compute/pool';
 import type { Drawn, DrawAsk } from './worker';
 
-/** A page waits so long for its first sight; a drawing that takes the second is ended with its thread. */
+/** A page waits so long for its first sight where nothing else is said; a drawing of the second is ended with its thread. */
 const WAITS_ms = 700;
 const LONGEST_ms = 10_000;
+/** A place that was late is not waited for again so soon: on a slow machine each page would begin later for it. */
+const AGAIN_ms = 5 * 60_000;
+const PLACES = 1000;
 /** Pages that wait at the most; the next one draws itself. */
 const WAITING = 4;
 /** The thread, some 90 MB, is let go where nobody opened a page for so long. */
@@ -27,7 +30,7 @@ export interface Sight {
  * A thread that runs the page's own program without a browser. What it reads it asks of the same doors as that page
  * would, with its cookie (`answer`), over a socket that only this user can reach: it sees what the page may see, and nothing else.
  */
-export function firstSights(program: Program, app: string, answer: () => RequestListener): Sight {
+export function firstSights(program: Program, app: string, answer: () => RequestListener, waits_ms = WAITS_ms): Sight {
   let pool: Piscina | null = null;
   let doors: Server | null = null;
   let folder: string | null = null;
@@ -50,8 +53,11 @@ export function firstSights(program: Program, app: string, answer: () => Request
     });
     return pool;
   };
-  const run = (ask: DrawAsk): Promise<Drawn | null> =>
-    (begun().run(ask, { signal: AbortSignal.timeout(LONGEST_ms) }) as Promise<Drawn | null>)
+  /** Drawings that are asked for and not ended. */
+  let open = 0;
+  const run = (ask: DrawAsk): Promise<Drawn | null> => {
+    open++;
+    return (begun().run(ask, { signal: AbortSignal.timeout(LONGEST_ms) }) as Promise<Drawn | null>)
       .then((drawn) => {
         ready = true;
         return drawn;
@@ -60,27 +66,39 @@ export function firstSights(program: Program, app: string, answer: () => Request
         // ended with its thread: the next one is cold again
         ready = false;
         return null;
-      });
+      })
+      .finally(() => open--);
+  };
   const warm = (): void => {
     if (!ready && (pool?.queueSize ?? 0) === 0) void run({ path: '/emergency', cookie: '', language: 'en' });
   };
+  const late = new Map<string, number>();
+  /** Of a place with a question and without one, whatever is asked: they take about as long as each other. */
+  const kindOf = (path: string): string => path.replace(/\?.*/s, '?');
   return {
     warm,
     async draw(ask) {
+      if (performance.now() - (late.get(kindOf(ask.path)) ?? -AGAIN_ms) < AGAIN_ms) return null;
       if (!ready || pool!.threads.length === 0) {
         ready = false;
         warm();
         return null;
       }
       if (pool!.queueSize >= WAITING) return null;
-      let late: NodeJS.Timeout | undefined;
+      let waited: NodeJS.Timeout | undefined;
+      // behind another one it is late by no fault of its own
+      const alone = open === 0;
       const drawn = await Promise.race([
         run(ask),
         new Promise<null>((go) => {
-          late = setTimeout(() => go(null), WAITS_ms);
+          waited = setTimeout(() => {
+            if (late.size >= PLACES) late.clear();
+            if (alone) late.set(kindOf(ask.path), performance.now());
+            go(null);
+          }, waits_ms);
         }),
       ]);
-      clearTimeout(late);
+      clearTimeout(waited);
       return drawn;
     },
     async close() {

@@ -29,12 +29,14 @@ import { TwoInOne } from './two-in-one';
 import { WhichFinish } from './which-finish';
 import { Ways } from './ways';
 import { WhyNot, type WhyNotData } from './why-not';
+import { InTurn } from '../shared/in-turn';
 
 /** What shifts it: the question as a sentence, the ladder, what is ruled out, and the rung in full. */
 @Component({
   selector: 'dt-choose',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     MatIcon,
     ChooseStart,
     MatExpansionModule,

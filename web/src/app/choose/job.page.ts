@@ -27,12 +27,13 @@ import { capital, limitWords, span } from '../shared/words';
 import { JobFind } from './job-find';
 import { JobStages } from './job-stages';
 import { Ways } from './ways';
+import { InTurn } from '../shared/in-turn';
 
 /** A whole job: its stages in order, each cleaning stage answered by the engine for the faces of this house. */
 @Component({
   selector: 'dt-job',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, Print, MatButton, Chooser, JobFind, JobStages, Residents, RouterLink, Ways],
+  imports: [InTurn, MatIcon, Print, MatButton, Chooser, JobFind, JobStages, Residents, RouterLink, Ways],
   templateUrl: './job.page.html',
   styleUrl: './job.page.scss',
 })

@@ -27,12 +27,14 @@ import { StripPanel } from './strip';
 import { SumsPanel } from './sums-panel';
 import { TimeLine } from './time-line';
 import { WorkOut } from './work-out';
+import { InTurn } from '../shared/in-turn';
 
 /** Make a bottle: the person's own container to scale, in the person's own spoons, and the strength really got. */
 @Component({
   selector: 'dt-dilute',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     MatFormFieldModule,
     MatInputModule,
     ReactiveFormsModule,

@@ -8,6 +8,7 @@ import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { SourceNote } from '../shared/source-note';
 import { peopleWords, span, when } from '../shared/words';
+import { InTurn } from '../shared/in-turn';
 
 /** Air changes an hour when a room says nothing: closed, and with the window open. */
 const CLOSED_ACH = 0.5;
@@ -17,7 +18,7 @@ const OPEN_ACH = 4;
 @Component({
   selector: 'dt-emergency-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Chooser, RouterLink, SourceNote],
+  imports: [InTurn, Chooser, RouterLink, SourceNote],
   templateUrl: './card.html',
   styleUrl: './card.scss',
 })

@@ -4,12 +4,13 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { RouterLink } from '@angular/router';
 import { EmergencyCard } from './card';
 import { HurtCard } from './hurt-card';
+import { InTurn } from '../shared/in-turn';
 
 /** The card as a page of its own: opens without the server, and prints for the inside of a cupboard door. */
 @Component({
   selector: 'dt-emergency-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatIcon, MatButton, EmergencyCard, HurtCard, RouterLink],
+  imports: [InTurn, MatIcon, MatButton, EmergencyCard, HurtCard, RouterLink],
   templateUrl: './emergency.page.html',
   styleUrl: './emergency.page.scss',
 })

@@ -29,6 +29,7 @@ import { Stands } from './stands';
 import { ThingEdit } from './thing-edit';
 import { ThingPanel } from './thing-panel';
 import { ToBuy } from './to-buy';
+import { InTurn } from '../shared/in-turn';
 
 /** Pairs of a shelf are told from this level on. */
 const APART = 4;
@@ -38,6 +39,7 @@ const APART = 4;
   selector: 'dt-kits',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     InView,
     AddTable,
     CountWalk,

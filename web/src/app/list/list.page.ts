@@ -24,6 +24,7 @@ import { Costs, WANTED } from './costs';
 import { LineEdit } from './line-edit';
 import { LineThink } from './line-think';
 import { ListTable } from './list-table';
+import { InTurn } from '../shared/in-turn';
 
 /** Sections in which a shop has things; what is written there by others keeps its own name. */
 const CLEANING = 'cleaning';
@@ -35,6 +36,7 @@ const ANY_SHOP = 'any shop';
   selector: 'dt-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     LineEdit,
     LineThink,
     ListTable,

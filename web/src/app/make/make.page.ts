@@ -10,12 +10,13 @@ import { makeEvents, makeFeature } from './make.state';
 import { MakePeople } from './people';
 import { MakeRoom } from './room';
 import { MakeRooms } from './rooms';
+import { InTurn } from '../shared/in-turn';
 
 /** A house of one's own: who lives there, which rooms, and room by room what each thing is made of. */
 @Component({
   selector: 'dt-make',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MakePeople, MakeRoom, MakeRooms, MatButton, MatProgressBar, MatStepperModule, RouterLink],
+  imports: [InTurn, MakePeople, MakeRoom, MakeRooms, MatButton, MatProgressBar, MatStepperModule, RouterLink],
   templateUrl: './make.page.html',
   styleUrl: './make.page.scss',
 })

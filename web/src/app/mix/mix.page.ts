@@ -9,12 +9,13 @@ import { Meeting } from './meeting';
 import { MixAsk } from './mix-ask';
 import { mixEvents } from './mix.state';
 import { MixVerdict } from './mix-verdict';
+import { InTurn } from '../shared/in-turn';
 
 /** May these meet? What is asked, and beside it one big verdict. */
 @Component({
   selector: 'dt-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Air, MixAsk, MixVerdict, VerdictShape],
+  imports: [InTurn, Air, MixAsk, MixVerdict, VerdictShape],
   providers: [Meeting],
   templateUrl: './mix.page.html',
   styleUrl: './mix.page.scss',

@@ -34,6 +34,7 @@ import { guardForm } from '../shared/unsaved';
 import { OwnHave } from './own-have';
 import { OwnLabel } from './own-label';
 import { at, changesOf, type Field, FIELDS, type Kind, laxer, tableOf } from './fields';
+import { InTurn } from '../shared/in-turn';
 
 const KINDS: { id: Kind; name: string; one: string }[] = [
   { id: 'materials', name: 'Materials', one: 'material' },
@@ -47,6 +48,7 @@ const KINDS: { id: Kind; name: string; one: string }[] = [
   selector: 'dt-own',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     MatCheckboxModule,
     MatFormFieldModule,
     MatInputModule,

@@ -17,6 +17,7 @@ import {
 } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { InTurn } from '../shared/in-turn';
 import { InView } from '../shared/in-view';
 import { UpkeepList } from '../shared/upkeep';
 import { capital, figure, SEVERITY } from '../shared/words';
@@ -35,6 +36,7 @@ import { SpotsMany } from './spots-many';
   selector: 'dt-rooms',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     InView,
     MatIcon,
     MatButtonToggle,

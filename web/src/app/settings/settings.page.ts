@@ -21,6 +21,7 @@ import { capital, when } from '../shared/words';
 import { BringIn } from './bring-in';
 import { People } from './people';
 import { Spoons } from './spoons';
+import { InTurn } from '../shared/in-turn';
 
 /** A copy of everything, and what it was taken before. */
 interface CopyTaken {
@@ -40,6 +41,7 @@ const keptWords = (copy: unknown): string => (copy ? 'A copy of what was here is
   selector: 'dt-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     Hardness,
     MatIcon,
     MatFormFieldModule,

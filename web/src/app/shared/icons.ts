@@ -17,6 +17,7 @@ import print from 'lucide-static/icons/printer.svg';
 import save from 'lucide-static/icons/download.svg';
 import settings from 'lucide-static/icons/sliders-horizontal.svg';
 import shelf from 'lucide-static/icons/package-open.svg';
+import mark from '../../../public/mark.svg';
 import undo from 'lucide-static/icons/undo-2.svg';
 
 /** Signs beside words, by what they stand for here; only these are shipped (Lucide, ISC licence). */
@@ -32,6 +33,7 @@ const ICONS = {
   copy,
   count,
   'leave-out': leaveOut,
+  mark,
   move,
   print,
   save,

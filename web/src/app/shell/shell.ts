@@ -26,6 +26,7 @@ import {
   selectTrouble,
 } from '../household/state';
 import { SignIn } from '../session/sign-in';
+import { InTurn } from '../shared/in-turn';
 import { OwnHouse } from './own-house';
 import { FocusKeeper } from './focus-keeper';
 import { Upgrade } from './upgrade';
@@ -53,7 +54,7 @@ const BOTTOM = ['/rooms', '/choose', '/mix', '/kits'];
 @Component({
   selector: 'dt-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatBadge, MatIcon, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
+  imports: [InTurn, MatBadge, MatIcon, MatButton, RouterOutlet, RouterLink, RouterLinkActive, SignIn],
   host: { '(document:keydown)': 'key($event)' },
   templateUrl: './shell.html',
   styleUrl: './shell.scss',

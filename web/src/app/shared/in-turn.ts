@@ -1,0 +1,73 @@
+import {
+  ChangeDetectorRef,
+  DestroyRef,
+  Directive,
+  inject,
+  Injectable,
+  type OnInit,
+  TemplateRef,
+  ViewContainerRef,
+} from '@angular/core';
+
+/**
+ * Parts of a place drawn one after another, each in a task of its own, while the place is drawn behind the server's first
+ * sight: nobody sees them come, and a tap or a turn of the page is heard between two. At all other times a part is drawn
+ * where it stands, with the rest.
+ */
+@Injectable({ providedIn: 'root' })
+export class Turns {
+  private unseen = false;
+  private busy = false;
+  private readonly waiting: (() => void)[] = [];
+
+  /** From now on nobody sees what is drawn. */
+  begin(): void {
+    this.unseen = true;
+  }
+  /** It is seen: what still waits is drawn now. */
+  end(): void {
+    this.unseen = false;
+    for (const draw of this.waiting.splice(0)) draw();
+  }
+  none(): boolean {
+    return !this.busy && this.waiting.length === 0;
+  }
+  take(draw: () => void): void {
+    if (!this.unseen) return draw();
+    this.waiting.push(draw);
+    if (!this.busy) this.next();
+  }
+  private next(): void {
+    this.busy = true;
+    setTimeout(() => {
+      this.waiting.shift()?.();
+      // the next one after the task in which this one is checked
+      setTimeout(() => {
+        this.busy = false;
+        if (this.waiting.length) this.next();
+      });
+    });
+  }
+}
+
+/** Draws what it stands on in its turn. */
+@Directive({ selector: '[dtInTurn]' })
+export class InTurn implements OnInit {
+  private readonly view = inject(ViewContainerRef);
+  private readonly template = inject(TemplateRef);
+  private readonly changes = inject(ChangeDetectorRef);
+  private readonly turns = inject(Turns);
+
+  private here = true;
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => (this.here = false));
+  }
+  ngOnInit(): void {
+    this.turns.take(() => {
+      if (!this.here) return;
+      this.view.createEmbeddedView(this.template);
+      this.changes.markForCheck();
+    });
+  }
+}
