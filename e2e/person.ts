@@ -33,7 +33,10 @@ export class Person {
   /** What the server drew has been taken over by the program. */
   begun = (): Promise<boolean> =>
     this.driver.wait(
-      () => this.driver.executeScript<boolean>("return document.querySelector('dt-shell[data-sight]') === null"),
+      () =>
+        this.driver.executeScript<boolean>(
+          "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null",
+        ),
       WAIT,
       'the server’s first sight stays',
     );

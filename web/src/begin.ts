@@ -15,7 +15,6 @@ export async function begin(sight: FirstSight | null): Promise<void> {
   const turns = app.injector.get(Turns);
   if (sight) turns.begin();
   await nextTask();
-  if (sight) document.body.prepend(sight.host);
   app.bootstrap(Shell, sight?.host);
   await sight?.handOver(() => turns.none());
   turns.end();

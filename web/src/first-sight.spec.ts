@@ -51,7 +51,6 @@ describe('the first sight', () => {
   test('stays until the place is drawn for good, and then only the place is there', async () => {
     seen();
     const sight = firstSight(document)!;
-    document.body.prepend(sight.host);
     const over = sight.handOver();
     await new Promise((go) => setTimeout(go, 80));
     expect([drawn() !== null, sight.host.style.display]).toEqual([true, 'none']);
@@ -63,7 +62,6 @@ describe('the first sight', () => {
   test('what was typed, what has the focus and what was pressed goes over; a link goes by itself', async () => {
     seen();
     const sight = firstSight(document)!;
-    document.body.prepend(sight.host);
     const name = drawn().querySelector('input')!;
     name.focus();
     name.value = 'Wet room';
@@ -80,7 +78,6 @@ describe('the first sight', () => {
 
     seen();
     const again = firstSight(document)!;
-    document.body.prepend(again.host);
     const link = drawn().querySelector('a')!;
     link.addEventListener('click', (e) => e.preventDefault());
     link.click();
@@ -91,10 +88,16 @@ describe('the first sight', () => {
     expect(followed).not.toHaveBeenCalled();
   });
 
+  test('a label of what is seen finds its own field while both are there', () => {
+    page('<dt-shell data-sight><label for="x">Name</label><input id="x"></dt-shell>');
+    const sight = firstSight(document)!;
+    sight.host.innerHTML = '<label for="x">Name</label><input id="x">';
+    expect(document.querySelector<HTMLLabelElement>('label')!.control).toBe(drawn().querySelector('input'));
+  });
+
   test('nothing is pressed that is another thing by then', async () => {
     seen();
     const sight = firstSight(document)!;
-    document.body.prepend(sight.host);
     drawn().querySelector('button')!.click();
     sight.host.innerHTML = PLACE('Do not ');
     const pressed = jest.fn();

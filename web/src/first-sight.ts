@@ -1,7 +1,7 @@
 /** A frame that is never painted (the page lies behind another) is not waited for longer. */
 const UNPAINTED_ms = 300;
 /** A place that cannot be drawn for good (its server is gone, say) shows what it has after so long. */
-const LONGEST_ms = 4000;
+const LONGEST_ms = 10_000;
 const OFTEN_ms = 30;
 /** What is typed into; a tick or a turn is a click. */
 const TYPED = 'textarea, input:not([type=checkbox]):not([type=radio]):not([type=file])';
@@ -71,6 +71,8 @@ export function firstSight(document: Document): FirstSight | null {
 
   const host = document.createElement('dt-shell');
   host.style.display = 'none';
+  // behind it, so that a label of what is seen still finds its own field
+  drawn.after(host);
   const inHost = (was: Element): HTMLElement | null => sameIn(host, was, pathOf(drawn, was));
 
   return {
