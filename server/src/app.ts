@@ -165,10 +165,10 @@ export async function createApp(o: AppOptions): Promise<App> {
     computing,
     sight,
     async close() {
-      await sight?.close();
       pictures.close();
+      // at once: somebody may open the folder again
       store.close();
-      await computing.close();
+      await Promise.all([sight?.close(), computing.close()]);
     },
   };
 }
