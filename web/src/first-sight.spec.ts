@@ -24,6 +24,7 @@ describe('the first sight', () => {
       ['<main><router-outlet></router-outlet></main>', false],
       [PLACE(), true],
       [`${PLACE()}<p class="not-yet"></p>`, false],
+      [`${PLACE()}<p class="quiet waits">Reading the house …</p>`, false],
       ['<main><dt-sign-in></dt-sign-in><router-outlet></router-outlet></main>', true],
     ] as const) {
       const el = document.createElement('dt-shell');
@@ -86,6 +87,24 @@ describe('the first sight', () => {
     again.host.querySelector('a')!.addEventListener('click', followed);
     await again.handOver();
     expect(followed).not.toHaveBeenCalled();
+  });
+
+  test('nor what is called the same in a line that is about something else', async () => {
+    const lines = (...names: string[]) =>
+      `<main><router-outlet></router-outlet><ul>${names.map((n) => `<li>${n} <button>bought</button></li>`).join('')}</ul></main>`;
+    for (const [after, times] of [
+      [lines('bleach', 'vinegar'), 1],
+      [lines('vinegar', 'bleach'), 0],
+    ] as const) {
+      page(`<dt-shell data-sight>${lines('bleach', 'vinegar')}</dt-shell>`);
+      const sight = firstSight(document)!;
+      drawn().querySelector('button')!.click();
+      sight.host.innerHTML = after;
+      const bought = jest.fn();
+      sight.host.addEventListener('click', bought);
+      await sight.handOver();
+      expect([after, bought.mock.calls.length]).toEqual([after, times]);
+    }
   });
 
   test('a label of what is seen finds its own field while both are there', () => {

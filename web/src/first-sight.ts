@@ -6,9 +6,12 @@ const OFTEN_ms = 30;
 /** What is typed into; a tick or a turn is a click. */
 const TYPED = 'textarea, input:not([type=checkbox]):not([type=radio]):not([type=file])';
 
+/** Not shown before it is whole, or a word in place of what is being read. */
+const WAITS = ['.not-yet', '.waits'];
 /** A place is drawn for good: it is there, and nothing in it waits to be read. The server's first sight ends with it too. */
 export const drawnForGood = (shell: ParentNode): boolean =>
-  !shell.querySelector('.not-yet') && !!(shell.querySelector('router-outlet + *') ?? shell.querySelector('dt-sign-in'));
+  !WAITS.some((css) => shell.querySelector(css)) &&
+  ['router-outlet + *', 'dt-sign-in'].some((css) => shell.querySelector(css));
 
 /** The place as the server drew it: shown until the program has drawn it as well, then taken away. */
 export interface FirstSight {
@@ -32,11 +35,14 @@ function pathOf(root: Element, element: Element): number[] {
     path.unshift([...e.parentElement.children].indexOf(e));
   return path;
 }
-/** The same place in another drawing of it; null where something else stands there. */
+/** What an element belongs to: the line, row, form or part of the page that says what it is about. */
+const about = (e: Element): string => (e.closest('li, tr, form, section') ?? e).textContent;
+/** The same place in another drawing of it; null where something else stands there, or it is about something else. */
 function sameIn(root: Element, was: Element, path: readonly number[]): HTMLElement | null {
   let e: Element | undefined = root;
   for (const i of path) e = e?.children[i];
-  return e instanceof HTMLElement && e.tagName === was.tagName && e.textContent === was.textContent ? e : null;
+  const same = e?.tagName === was.tagName && e.textContent === was.textContent && about(e) === about(was);
+  return same && e instanceof HTMLElement ? e : null;
 }
 
 /**
