@@ -1,4 +1,5 @@
 import { demoId, spotId } from '@dolly-tub/demo';
+import { begun } from '../scripts/browser.mjs';
 import { demoServer, door, Person } from './person';
 
 interface Rung {
@@ -120,7 +121,7 @@ describe.each([
     await p.read('.timer', /Shower screen/);
     await p.driver.sleep(1500);
     await p.driver.navigate().refresh();
-    await p.begun();
+    await begun(p.driver);
     // the page takes the server's hour a moment after its first frame
     expect(await p.read('.timer .clock', /^9:5\d$/)).toMatch(/^9:5\d$/);
     await p.press('Go on early');

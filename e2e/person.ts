@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { By, consoleErrors, openBrowser, size, until } from '../scripts/browser.mjs';
+import { begun, By, consoleErrors, openBrowser, size, until } from '../scripts/browser.mjs';
 import { startServer } from '../scripts/common.mjs';
 
 export const DEMO_NOW = '2026-11-25T10:30:00Z';
@@ -28,18 +28,8 @@ export class Person {
   open = async (path: string): Promise<void> => {
     this.pressed = null;
     await this.driver.get(this.url + path);
-    await this.begun();
+    await begun(this.driver, WAIT);
   };
-  /** What the server drew has been taken over by the program. */
-  begun = (): Promise<boolean> =>
-    this.driver.wait(
-      () =>
-        this.driver.executeScript<boolean>(
-          "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null",
-        ),
-      WAIT,
-      'the server’s first sight stays',
-    );
   /** After whatever was pressed, the focus stands on something. */
   private async focusKept(): Promise<void> {
     const after = this.pressed;

@@ -41,7 +41,7 @@ describe('what is seen before the program is read', () => {
   afterAll(() => server.stop());
 
   test.each([
-    ['/rooms', 'Due here'],
+    ['/rooms', 'sanitary acrylic'],
     ['/choose', 'Dirty in this house'],
     ['/choose?spot=0193a1b0-0000-7002-8000-000000000004', 'limescale'],
     ['/choose/job/toilet-ring', 'Into one hand'],

@@ -65,3 +65,9 @@ export const consoleErrors = async (driver) =>
     .filter((e) => e.level.value >= logging.Level.SEVERE.value)
     .map((e) => e.message);
 export { By, until };
+
+const BEGUN =
+  "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null";
+/** The program has taken over what the server drew: from now on it hears what is pressed. */
+export const begun = (driver, wait = 15000) =>
+  driver.wait(() => driver.executeScript(BEGUN), wait, 'the server’s first sight stays');

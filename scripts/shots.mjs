@@ -7,7 +7,7 @@ import { ensureBuilt, ensureChromium, ensureInstalled, root, startServer } from 
 ensureInstalled();
 ensureChromium();
 await ensureBuilt();
-const { openBrowser, size, scheme, By, until, consoleErrors } = await import('./browser.mjs');
+const { openBrowser, begun, size, scheme, By, until, consoleErrors } = await import('./browser.mjs');
 
 const args = process.argv.slice(2);
 const at = args.indexOf('--out');
@@ -87,6 +87,7 @@ try {
     await size(driver, o.phone ? 390 : 1280, o.phone ? 844 : 800);
     await scheme(driver, Boolean(o.dark));
     await driver.get(server.url + (path === 'run' ? `/choose?spot=${SCREEN}` : path));
+    await begun(driver);
     if (path === 'run') {
       await driver.wait(until.elementLocated(By.css('dt-rung-detail [matButton=filled]')), 15000);
       await driver.executeScript("document.querySelector('dt-rung-detail [matButton=filled]').click()");

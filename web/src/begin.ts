@@ -16,7 +16,9 @@ export async function begin(sight: FirstSight | null): Promise<void> {
   if (sight) turns.begin();
   await nextTask();
   app.bootstrap(Shell, sight?.host);
-  await sight?.handOver(() => turns.none());
+  let still = false;
+  void app.whenStable().then(() => (still = true));
+  await sight?.handOver(() => still && turns.none());
   turns.end();
   const loaded = document.readyState === 'complete';
   if (loaded) later();

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, PendingTasks, signal } from '@angular/core';
 import {
   type Catalogue,
   catalogueOfHousehold,
@@ -15,6 +15,7 @@ import { selectOwn } from '../household/state';
 export class Knowledge {
   private readonly own = inject(Store).selectSignal(selectOwn);
   private readonly shipped = signal<Catalogue | null>(null);
+  private readonly tasks = inject(PendingTasks);
   private asked = false;
   readonly trouble = signal<string | null>(null);
 
@@ -34,6 +35,8 @@ export class Knowledge {
   async load(): Promise<void> {
     if (this.asked) return;
     this.asked = true;
+    // a place that asks for it is not whole before
+    const done = this.tasks.add();
     try {
       const raw = (await (await fetch('/api/catalogue/whole')).json()) as RawCatalogue;
       this.shipped.set(loadCatalogue(raw));
@@ -42,6 +45,7 @@ export class Knowledge {
       this.asked = false;
       this.trouble.set('The catalogue could not be read. Start the server again and reload.');
     }
+    done();
   }
 
   source(id: string): Source | undefined {
