@@ -28,7 +28,7 @@ export class Person {
   open = async (path: string): Promise<void> => {
     this.pressed = null;
     await this.driver.get(this.url + path);
-    await begun(this.driver, WAIT);
+    await begun(this.driver);
   };
   /** After whatever was pressed, the focus stands on something. */
   private async focusKept(): Promise<void> {

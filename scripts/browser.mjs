@@ -69,5 +69,9 @@ export { By, until };
 const BEGUN =
   "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null";
 /** The program has taken over what the server drew: from now on it hears what is pressed. */
-export const begun = (driver, wait = 15000) =>
-  driver.wait(() => driver.executeScript(BEGUN), wait, 'the server’s first sight stays');
+export const begun = async (driver, wait = 60000) =>
+  driver.wait(
+    () => driver.executeScript(BEGUN),
+    wait,
+    `the server’s first sight of ${await driver.getCurrentUrl()} stays`,
+  );

@@ -158,7 +158,9 @@ export async function buildWeb() {
   });
   if (status !== 0) return status;
   // not at the head of this file: it runs before anything is installed
-  const { mergeFiles } = await import('./merge.mjs');
+  const { mergeFiles, spreadByBrowser } = await import('./merge.mjs');
+  spreadByBrowser(join(root, 'dist/web/browser'));
+  spreadByBrowser(join(root, 'dist/web/server'));
   // the builder calls it so where a server draws as well
   renameSync(join(root, 'dist/web/browser/index.csr.html'), join(root, 'dist/web/browser/index.html'));
   await mergeFiles(join(root, 'dist/web/browser'), readFileSync(join(root, 'web/src/app/app.routes.ts'), 'utf8'));

@@ -1,7 +1,8 @@
 import { get, request } from 'node:http';
 import { advise, dilute, mix, questionOfSpot, roomAir, solvePh } from '@dolly-tub/core';
 import { spotId } from '@dolly-tub/demo';
-import { catalogue } from '../../core/checks/catalogue-for-tests';
+import { readRawCatalogue } from '../../core/catalogue/read';
+import { catalogue, FOLDER } from '../../core/checks/catalogue-for-tests';
 import { testServer, type TestServer } from './server';
 
 let s: TestServer;
@@ -231,6 +232,18 @@ describe('the catalogue over HTTP', () => {
     expect(r.status).toBe(200);
     expect(r.body.items.length).toBeGreaterThan(50);
     expect(r.body.items[0]).toMatchObject({ id: expect.any(String), name: expect.any(String) });
+  });
+  test('the whole, as lines that a page reads one by one', async () => {
+    const r = await fetch(`${s.url}/api/catalogue/whole`);
+    expect(r.headers.get('content-type')).toContain('ndjson');
+    const lines = (await r.text()).split('\n');
+    expect(lines.length).toBeGreaterThan(5);
+    const parts = lines.map((line) => JSON.parse(line) as object);
+    lines.forEach((line, i) => {
+      if (Object.keys(parts[i]!).length > 1) expect(line.length).toBeLessThan(101_000);
+    });
+    expect(Object.assign({}, ...parts)).toEqual(readRawCatalogue(FOLDER));
+    expect(parts.flatMap((p) => Object.keys(p))).toHaveLength(new Set(parts.flatMap((p) => Object.keys(p))).size);
   });
   test('products carry their classes, rules their operands', async () => {
     const p = (await s.call('GET', '/api/catalogue/products')).body.items.find(

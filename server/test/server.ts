@@ -95,7 +95,7 @@ export async function testServer(
       const text = await r.text();
       return {
         status: r.status,
-        body: text && /json/.test(r.headers.get('content-type') ?? '') ? JSON.parse(text) : text,
+        body: text && /[/+]json/.test(r.headers.get('content-type') ?? '') ? JSON.parse(text) : text,
         headers: r.headers,
       };
     },

@@ -1,21 +1,28 @@
 import { createApplication } from '@angular/platform-browser';
+import { Router, withDisabledInitialNavigation } from '@angular/router';
 import { config } from './app/app.config';
 import { Turns } from './app/shared/in-turn';
+import { nextTask } from './app/shared/next-task';
 import { Shell } from './app/shell/shell';
 import type { FirstSight } from './first-sight';
 
 const KEPT_AFTER_ms = 4000;
-/** In a task of its own, so that a tap is heard between two. */
-const nextTask = (): Promise<void> => new Promise((go) => setTimeout(go));
 
-/** Begin the program: on an empty page at once, behind the server's first sight until it can take its place. */
+/**
+ * Begin the program: on an empty page at once, behind the server's first sight until it can take its place. Step by step,
+ * each in a task of its own.
+ */
 export async function begin(sight: FirstSight | null): Promise<void> {
   await nextTask();
-  const app = await createApplication(config);
+  const app = await createApplication(config(withDisabledInitialNavigation()));
   const turns = app.injector.get(Turns);
   if (sight) turns.begin();
   await nextTask();
+  const router = app.injector.get(Router);
+  await nextTask();
   app.bootstrap(Shell, sight?.host);
+  await nextTask();
+  router.initialNavigation();
   let still = false;
   void app.whenStable().then(() => (still = true));
   await sight?.handOver(() => still && turns.none());

@@ -1,4 +1,4 @@
-import { drawnForGood, firstSight, readProgram } from './first-sight';
+import { drawnForGood, firstSight, readProgram, tellUnread } from './first-sight';
 
 const PLACE = (note = '') =>
   `<main><router-outlet></router-outlet><dt-rooms>
@@ -47,6 +47,28 @@ describe('the first sight', () => {
     });
     expect(links.map((l) => l.rel)).toEqual(['modulepreload', 'preload', 'modulepreload']);
     expect(asked.map((url) => url.split('/').pop())).toEqual(['base.js', 'place.js']);
+  });
+
+  test('no more than a few are asked for in one go', async () => {
+    seen();
+    document.head.innerHTML = Array.from(
+      { length: 9 },
+      (_, i) => `<link rel="later" data-rel="modulepreload" href="${i}.js">`,
+    ).join('');
+    firstSight(document);
+    const left = () => document.querySelectorAll('link[rel=later]').length;
+    const all = readProgram(document, () => Promise.resolve());
+    expect(left()).toBe(5);
+    await all;
+    expect(left()).toBe(0);
+  });
+
+  test('where the program does not come that is told, above what is seen', () => {
+    seen();
+    tellUnread(document);
+    expect(document.body.firstElementChild!.getAttribute('role')).toBe('alert');
+    expect(document.body.firstElementChild!.textContent).toContain('Load the page again');
+    expect(drawn().querySelector('input')).not.toBeNull();
   });
 
   test('stays until the place is drawn for good, and then only the place is there', async () => {

@@ -3,6 +3,8 @@ const UNPAINTED_ms = 300;
 /** A place that cannot be drawn for good (its server is gone, say) shows what it has after so long. */
 const LONGEST_ms = 10_000;
 const OFTEN_ms = 30;
+/** A fetch takes about a millisecond to begin: so many in one go. */
+const AT_ONCE = 4;
 /** What is typed into; a tick or a turn is a click. */
 const TYPED = 'textarea, input:not([type=checkbox]):not([type=radio]):not([type=file])';
 
@@ -26,7 +28,7 @@ export interface FirstSight {
   handOver(whole?: () => boolean): Promise<void>;
 }
 
-const pause = (ms: number): Promise<void> => new Promise((go) => setTimeout(go, ms));
+const pause = (ms = 0): Promise<void> => new Promise((go) => setTimeout(go, ms));
 
 /** Where an element stands, as places among brothers and sisters from the root down. */
 function pathOf(root: Element, element: Element): number[] {
@@ -46,16 +48,29 @@ function sameIn(root: Element, was: Element, path: readonly number[]): HTMLEleme
 }
 
 /**
- * What the program is made of and what it reads, both named in the page's head, are fetched from now on. Its files are
+ * What the program is made of and what it reads, both named in the page's head, are fetched from now on, a few at a time. Its files are
  * read one after another, each in a task of its own: a tap, or a turn of the page, is heard between two.
  */
 export async function readProgram(document: Document, read: (url: string) => Promise<unknown>): Promise<void> {
-  for (const link of document.querySelectorAll<HTMLLinkElement>('link[rel=later]')) link.rel = link.dataset['rel']!;
+  const later = [...document.querySelectorAll<HTMLLinkElement>('link[rel=later]')];
+  while (later.length) {
+    for (const link of later.splice(0, AT_ONCE)) link.rel = link.dataset['rel']!;
+    await pause();
+  }
   for (const { href } of document.querySelectorAll<HTMLLinkElement>('link[rel=modulepreload]')) {
     // one that is missing is told of where it is needed
     await read(href).catch(() => undefined);
-    await pause(0);
+    await pause();
   }
+}
+
+/** The program did not come: whoever looks at the server's first sight must know that nothing on it answers. */
+export function tellUnread(document: Document): void {
+  const told = document.createElement('p');
+  told.className = 'unread';
+  told.setAttribute('role', 'alert');
+  told.textContent = 'Nothing on this page answers yet: the rest of it could not be read. Load the page again.';
+  document.body.prepend(told);
 }
 
 /** What the server drew on this page; null where it drew nothing. */

@@ -11,11 +11,20 @@ import { provideServerRendering, renderApplication } from '@angular/platform-ser
 import { Store } from '@ngrx/store';
 import { config } from './app/app.config';
 import { selectTrouble } from './app/household/state';
+import { READ_SHIPPED, readShipped } from './app/knowledge/knowledge';
 import { Shell } from './app/shell/shell';
 import { drawnForGood } from './first-sight';
 
 const OFTEN_ms = 4;
 const EMPTY = '<html><head><base href="/"></head><body><dt-shell></dt-shell></body></html>';
+
+/** It never changes while a server runs: read for the first drawing, and again only where that failed. */
+let shipped: ReturnType<typeof readShipped> | null = null;
+const readOnce = (): NonNullable<typeof shipped> =>
+  (shipped ??= readShipped().catch((e: unknown) => {
+    shipped = null;
+    throw e;
+  }));
 
 /** A place as the program draws it: its styles, and its shell. */
 export interface Drawn {
@@ -30,9 +39,10 @@ export interface Drawn {
 export async function draw(url: string, hosts: string[], longest_ms: number): Promise<Drawn | null> {
   let wrong: unknown = null;
   const until = performance.now() + longest_ms;
-  const drawing = mergeApplicationConfig(config, {
+  const drawing = mergeApplicationConfig(config(), {
     providers: [
       provideServerRendering(),
+      { provide: READ_SHIPPED, useValue: readOnce },
       { provide: ErrorHandler, useValue: { handleError: (e: unknown) => (wrong ??= e) } },
       // what a place reads is not among what the framework waits for by itself
       provideAppInitializer(() => {

@@ -1,12 +1,17 @@
-import { firstSight, readProgram } from './first-sight';
+import { nextTask } from './app/shared/next-task';
+import { firstSight, readProgram, tellUnread } from './first-sight';
 
 /** What the server drew is painted before anything of the program is fetched and read. */
 async function main(): Promise<void> {
   const sight = firstSight(document);
   await sight?.shown();
   new Worker(new URL('./workers/dates.worker', import.meta.url), { type: 'module' });
+  await nextTask();
   await readProgram(document, (url) => import(url));
   const { begin } = await import('./begin');
   await begin(sight);
 }
-main().catch((e: unknown) => console.error(e));
+main().catch((e: unknown) => {
+  console.error(e);
+  tellUnread(document);
+});

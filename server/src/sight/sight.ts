@@ -9,8 +9,6 @@ import type { Drawn, DrawAsk } from './worker';
 /** A page waits so long for its first sight where nothing else is said; a drawing of the second is ended with its thread. */
 const WAITS_ms = 700;
 const LONGEST_ms = 10_000;
-/** A place that was late is not waited for again so soon: on a slow machine each page would begin later for it. */
-const AGAIN_ms = 5 * 60_000;
 const PLACES = 1000;
 /** Pages that wait at the most; the next one draws itself. */
 const WAITING = 4;
@@ -72,19 +70,28 @@ export function firstSights(program: Program, app: string, answer: () => Request
   const warm = (): void => {
     if (!ready && (pool?.queueSize ?? 0) === 0) void run({ path: '/emergency', cookie: '', language: 'en' });
   };
-  const late = new Map<string, number>();
+  /** Not waited for until a drawing of them was quick enough: on a slow machine each page would begin later for it. */
+  const late = new Set<string>();
   /** Of a place with a question and without one, whatever is asked: they take about as long as each other. */
   const kindOf = (path: string): string => path.replace(/\?.*/s, '?');
   return {
     warm,
     async draw(ask) {
-      if (performance.now() - (late.get(kindOf(ask.path)) ?? -AGAIN_ms) < AGAIN_ms) return null;
       if (!ready || pool!.threads.length === 0) {
         ready = false;
         warm();
         return null;
       }
       if (pool!.queueSize >= WAITING) return null;
+      const kind = kindOf(ask.path);
+      if (late.has(kind)) {
+        const since = performance.now();
+        if (open === 0)
+          void run(ask).then((drawn) => {
+            if (drawn && performance.now() - since < waits_ms) late.delete(kind);
+          });
+        return null;
+      }
       let waited: NodeJS.Timeout | undefined;
       // behind another one it is late by no fault of its own
       const alone = open === 0;
@@ -93,7 +100,7 @@ export function firstSights(program: Program, app: string, answer: () => Request
         new Promise<null>((go) => {
           waited = setTimeout(() => {
             if (late.size >= PLACES) late.clear();
-            if (alone) late.set(kindOf(ask.path), performance.now());
+            if (alone) late.add(kind);
             go(null);
           }, waits_ms);
         }),

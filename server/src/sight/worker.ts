@@ -22,9 +22,6 @@ const LONGEST_ms = 3000;
 const { app, socket } = workerData as { app: string; socket: string };
 /** For whom is drawn: what is asked late for one page is never asked for the next. */
 const whom = new AsyncLocalStorage<DrawAsk>();
-/** Never another under its name: read once. */
-const WHOLE = /^\/api\/catalogue\/whole/;
-const kept = new Map<string, string>();
 
 /** What the page would read, from the doors of this server. Nothing is ever written by a drawing. */
 function read(asked: string | URL | Request, init?: RequestInit): Promise<Response> {
@@ -32,8 +29,6 @@ function read(asked: string | URL | Request, init?: RequestInit): Promise<Respon
   if (!path.startsWith('/api/') || (init?.method ?? 'GET') !== 'GET')
     return Promise.reject(new TypeError('Only the doors are read.'));
   const json = { headers: { 'content-type': 'application/json' } };
-  const had = kept.get(path);
-  if (had !== undefined) return Promise.resolve(new Response(had, json));
   const headers = { host: HOST, cookie: whom.getStore()?.cookie ?? '' };
   return new Promise((answer, fail) => {
     // one connection each: a kept one may have been closed at the other end
@@ -43,7 +38,6 @@ function read(asked: string | URL | Request, init?: RequestInit): Promise<Respon
       r.on('error', fail);
       r.on('end', () => {
         const text = Buffer.concat(parts).toString();
-        if (WHOLE.test(path) && r.statusCode === 200) kept.set(path, text);
         const now = r.headers['x-now'];
         answer(
           new Response(text, {

@@ -1,5 +1,5 @@
 import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { provideRouter, type RouterFeatures, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
@@ -9,14 +9,20 @@ import { household } from './household/state';
 import { provideIcons } from './shared/icons';
 import { tell } from './shell/tell';
 
-export const config: ApplicationConfig = {
+/** What the program is made of; `router` adds to how places are found. */
+export const config = (...router: RouterFeatures[]): ApplicationConfig => ({
   providers: [
     provideZonelessChangeDetection(),
     provideIcons(),
-    provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'top' })),
+    provideRouter(
+      routes,
+      withComponentInputBinding(),
+      withInMemoryScrolling({ scrollPositionRestoration: 'top' }),
+      ...router,
+    ),
     provideStore(),
     provideState(household),
     provideState(deedsFeature),
     provideEffects(effects, deedEffects, { tell }),
   ],
-};
+});

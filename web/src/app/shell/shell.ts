@@ -26,7 +26,7 @@ import {
   selectTrouble,
 } from '../household/state';
 import { SignIn } from '../session/sign-in';
-import { InTurn } from '../shared/in-turn';
+import { InTurn, Turns } from '../shared/in-turn';
 import { OwnHouse } from './own-house';
 import { FocusKeeper } from './focus-keeper';
 import { Upgrade } from './upgrade';
@@ -109,9 +109,11 @@ export class Shell {
     void this.upgrade.watch();
     inject(FocusKeeper).watch();
     // lists, menus and messages lie over the page, in a landmark of their own
-    const over = inject(OverlayContainer).getContainerElement();
-    over.setAttribute('role', 'region');
-    over.setAttribute('aria-label', 'Lists and messages');
+    inject(Turns).take(() => {
+      const over = this.injector.get(OverlayContainer).getContainerElement();
+      over.setAttribute('role', 'region');
+      over.setAttribute('aria-label', 'Lists and messages');
+    });
     this.router.events.pipe(filter((e) => e instanceof NavigationEnd)).subscribe((e) => {
       this.running.set(e.urlAfterRedirects.startsWith('/do/'));
       this.free.set(e.urlAfterRedirects.startsWith('/emergency'));
