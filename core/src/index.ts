@@ -1,4 +1,5 @@
 export * from './reason';
+export * from './stepwise';
 export * from './catalogue';
 export * from './quantity';
 export * from './chemistry';

@@ -28,7 +28,8 @@ export interface FirstSight {
   handOver(whole?: () => boolean): Promise<void>;
 }
 
-const pause = (ms = 0): Promise<void> => new Promise((go) => setTimeout(go, ms));
+/** So long, at the least until the next task: what is tapped meanwhile is heard. */
+export const pause = (ms = 0): Promise<void> => new Promise((go) => setTimeout(go, ms));
 
 /** Where an element stands, as places among brothers and sisters from the root down. */
 function pathOf(root: Element, element: Element): number[] {

@@ -1,12 +1,11 @@
-import { nextTask } from './app/shared/next-task';
-import { firstSight, readProgram, tellUnread } from './first-sight';
+import { firstSight, pause, readProgram, tellUnread } from './first-sight';
 
 /** What the server drew is painted before anything of the program is fetched and read. */
 async function main(): Promise<void> {
   const sight = firstSight(document);
   await sight?.shown();
   new Worker(new URL('./workers/dates.worker', import.meta.url), { type: 'module' });
-  await nextTask();
+  await pause();
   await readProgram(document, (url) => import(url));
   const { begin } = await import('./begin');
   await begin(sight);

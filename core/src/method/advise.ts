@@ -1,5 +1,6 @@
 import { type Catalogue, isWater, type Product, sourceOf, type Tool, tuning, withFinish } from '../catalogue';
 import { bad, ok, type Reason, type Result } from '../reason';
+import { inOneGo, type Stepwise } from '../stepwise';
 import { combine, type Method } from './combine';
 import { hygieneOf, isWashed } from './hygiene';
 import { insteadOf, insteadWith, working } from './instead';
@@ -10,7 +11,7 @@ import { refusal, refuseProduct, refuseTool } from './refuse';
 import { rungOf } from './rung';
 import { choicesOf } from './stances';
 import { theresOf } from './there';
-import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal } from './types';
+import type { Advice, ChemOption, Considered, Context, Face, Here, Question, Refusal, Rung } from './types';
 
 /** Equal for own things that differ in their names only: one of them is judged for all. Null for what is shipped. */
 function sameness(product: Product): string | null {
@@ -71,7 +72,11 @@ export const needOf = (
  * harm from mechanisms, keep the Pareto front from gentlest to strongest, recommend the first that is
  * likely to suffice. Pure; effect, harm and shares 0–1, minutes, °C.
  */
-export function advise(question: Question, given: Context, catalogue: Catalogue): Result<Advice> {
+export const advise = (question: Question, given: Context, catalogue: Catalogue): Result<Advice> =>
+  inOneGo(adviseStepwise(question, given, catalogue));
+
+/** The same, a product or a rung at a step: some hundred steps. */
+export function* adviseStepwise(question: Question, given: Context, catalogue: Catalogue): Stepwise<Result<Advice>> {
   const resolved = faceOf(question, catalogue);
   if (!resolved.ok) return resolved;
   const face = resolved.value;
@@ -99,6 +104,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   const set = (id: string, c: Omit<Considered, 'kind'>): void => void (considered[id] = { kind: 'product', ...c });
   const judged = new Map<string, Product>();
   for (const product of catalogue.products.values()) {
+    yield;
     const source = sourceOf(product, 'mechanisms', catalogue).id;
     const water = isWater(product, catalogue);
     const no = barred('product', product.id)
@@ -145,6 +151,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
   chems.push(dryOption(catalogue));
 
   const tools: Tool[] = [];
+  yield;
   for (const tool of catalogue.tools.values()) {
     const no = barred('tool', tool.id)
       ? refusal('damaged', { thing: tool.name }, 'household', catalogue)
@@ -165,6 +172,7 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     }
   }
 
+  yield;
   const methods = (list: readonly ChemOption[]): Method[] =>
     face.soil.damage && !face.soil.restores ? [] : combine(list, tools, face, need, question, context, catalogue);
   const now = ladderOf(methods(chems.filter((c) => c.from === null)), face, catalogue);
@@ -174,10 +182,13 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
         .stands.filter(({ method: m }) => !now.stands.some(({ method: k }) => k.cost <= m.cost && k.effect >= m.effect))
         .slice(0, Math.max(1, t.mostRungs - now.stands.length))
     : [];
+  yield;
   const shown = [...now.stands, ...later].sort(byHarm);
   const options = { dry: working(tools, face, true, catalogue), wet: working(tools, face, false, catalogue) };
   let gentler = -1;
-  const stood = shown.map((stand, i) => {
+  const ladder: Rung[] = [];
+  for (const [i, stand] of shown.entries()) {
+    yield;
     // in its place on the ladder, and enough where it was enough
     const fits = (m: Method): boolean =>
       m.cost >= gentler &&
@@ -188,9 +199,9 @@ export function advise(question: Question, given: Context, catalogue: Catalogue)
     const tools = insteadWith(product.stand, options, need, question, face, context, catalogue);
     const tool = ownedFirst(product.stand, tools, (m) => m.tool.tool.id, fits, context);
     gentler = tool.stand.method.cost;
-    return { stand: tool.stand, or: product.others, orWith: tool.others };
-  });
-  const ladder = stood.map(({ stand, or, orWith }, i) => rungOf(stand, i + 1, or, orWith, face, context, catalogue));
+    ladder.push(rungOf(tool.stand, i + 1, product.others, tool.others, face, context, catalogue));
+  }
+  yield;
   const recommended = now.recommended ? shown.findIndex((s) => s.method === now.recommended) + 1 : null;
   const hygiene = face.soil.damage
     ? null

@@ -1,5 +1,5 @@
 export * from './types';
-export { advise, faceOf } from './advise';
+export { advise, adviseStepwise, faceOf } from './advise';
 export { type FieldCell, fieldRow } from './field';
 export * from './finishes';
 export * from './confidence';

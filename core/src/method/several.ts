@@ -2,7 +2,8 @@ import { type Catalogue, withFinish } from '../catalogue';
 import { judge, resolveItems } from '../mixing';
 import type { Result } from '../reason';
 import { ok } from '../reason';
-import { advise } from './advise';
+import { inOneGo, type Stepwise } from '../stepwise';
+import { adviseStepwise } from './advise';
 import { takenOf } from './job';
 import type { Advice, Context, Question, Rung } from './types';
 
@@ -22,12 +23,20 @@ export interface Turn {
  * Several soils on one spot: in the order of their groups, each with its reason and its own ladder, which
  * knows what the turns before have put there; the mixing engine says what is rinsed between.
  */
-export function adviseSeveral(
+export const adviseSeveral = (
   q: Omit<Question, 'soil' | 'severity' | 'age'>,
   soils: readonly Pick<Question, 'soil' | 'severity' | 'age'>[],
   context: Context,
   catalogue: Catalogue,
-): Result<Turn[]> {
+): Result<Turn[]> => inOneGo(adviseSeveralStepwise(q, soils, context, catalogue));
+
+/** The same, step by step. */
+export function* adviseSeveralStepwise(
+  q: Omit<Question, 'soil' | 'severity' | 'age'>,
+  soils: readonly Pick<Question, 'soil' | 'severity' | 'age'>[],
+  context: Context,
+  catalogue: Catalogue,
+): Stepwise<Result<Turn[]>> {
   const base = catalogue.materials.get(q.material);
   const material = base && withFinish(base, q.finish);
   const order = [...catalogue.orders.values()].find((o) => o.soft === (material?.soft ?? false))!;
@@ -42,7 +51,7 @@ export function adviseSeveral(
   // within a group the worse one goes first
   const sorted = [...soils].sort((a, b) => place(a.soil) - place(b.soil) || (b.severity ?? 3) - (a.severity ?? 3));
   for (const s of sorted) {
-    const advice = advise({ ...q, ...s }, { ...context, last: here }, catalogue);
+    const advice = yield* adviseStepwise({ ...q, ...s }, { ...context, last: here }, catalogue);
     if (!advice.ok) return advice;
     const a: Advice = advice.value;
     const rung: Rung | null = takenOf(a);

@@ -1,10 +1,12 @@
-import { computed, inject } from '@angular/core';
+import { computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   waterOf,
   weakHands,
   type Advice,
   advise,
   adviseSeveral,
+  adviseSeveralStepwise,
+  adviseStepwise,
   careOf,
   barredOf,
   choicesOf,
@@ -29,11 +31,15 @@ import {
   takePiece,
   thereOfLast,
   thereWords,
+  type Result,
+  type Turn,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { Turns } from '../shared/in-turn';
+import { inTasks } from '../shared/next-task';
 import { capital, limitWords } from '../shared/words';
 import { chooseFeature } from './choose.state';
 import { needsOf } from './rung-detail';
@@ -52,6 +58,10 @@ export interface ChooseAddress {
   care?: string | undefined;
 }
 
+interface Asking {
+  question: Question;
+  context: Context;
+}
 /** The question that an address asks of this household, and all that is answered to it. Made within a component. */
 export class Asked {
   private readonly store = inject(Store);
@@ -61,7 +71,24 @@ export class Asked {
   private readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly pickedRung = this.store.selectSignal(chooseFeature.selectRung);
 
-  constructor(private readonly address: () => ChooseAddress) {}
+  private readonly unseen = inject(Turns).unseen;
+  /** What was thought through while nobody saw the place, a little at a time. */
+  private readonly ahead = signal<{ of: Asking; answer: Result<Advice>; turns: Result<Turn[]> | null } | null>(null);
+
+  constructor(private readonly address: () => ChooseAddress) {
+    effect(() => {
+      const q = this.question();
+      if (q && this.unseen()) untracked(() => void this.think(q));
+    });
+  }
+  private async think(q: Asking): Promise<void> {
+    const counts = (): boolean => this.unseen() && this.question() === q;
+    const c = this.knowledge.catalogue()!;
+    const answer = await inTasks(adviseStepwise(q.question, q.context, c), counts);
+    const soils = this.several();
+    const turns = answer && soils && (await inTasks(adviseSeveralStepwise(q.question, soils, q.context, c), counts));
+    if (answer && counts()) this.ahead.set({ of: q, answer, turns });
+  }
 
   readonly spot = computed<Spot | undefined>(() => this.household().spots.find((s) => s.id === this.address().spot));
   private readonly fromSpot = computed(() => {
@@ -69,7 +96,7 @@ export class Asked {
     const spot = this.spot();
     return c && spot ? questionOfSpot(spot, this.household(), this.clock.minute(), c, this.address().soil) : null;
   });
-  readonly question = computed<{ question: Question; context: Context } | null>(() => {
+  readonly question = computed<Asking | null>(() => {
     const c = this.knowledge.catalogue();
     if (!c || (this.address().spot && !this.loaded())) return null;
     const from = this.fromSpot();
@@ -112,7 +139,9 @@ export class Asked {
   readonly shelfOnly = computed(() => this.address().shelf === '1');
   readonly answer = computed(() => {
     const q = this.question();
-    return q ? advise(q.question, q.context, this.knowledge.catalogue()!) : null;
+    if (!q) return null;
+    if (this.ahead()?.of === q) return this.ahead()!.answer;
+    return this.unseen() ? null : advise(q.question, q.context, this.knowledge.catalogue()!);
   });
   readonly advice = computed<Advice | null>(() => {
     const a = this.answer();
@@ -164,18 +193,19 @@ export class Asked {
           }))
       : [];
   });
+  /** The soils of a spot that has several. */
+  private readonly several = computed(() => {
+    const soils = this.spot()?.soils ?? [];
+    if (soils.length < 2) return null;
+    return soils.map((s) => ({ soil: s.soil, severity: Math.max(1, s.severity), age: s.age }));
+  });
   /** Several soils on this spot: in which order, why, and what is rinsed between. */
   readonly turns = computed(() => {
-    const c = this.knowledge.catalogue();
-    const spot = this.spot();
-    const q = this.question();
-    if (!c || !q || !spot || spot.soils.length < 2) return null;
-    const t = adviseSeveral(
-      q.question,
-      spot.soils.map((s) => ({ soil: s.soil, severity: Math.max(1, s.severity), age: s.age })),
-      q.context,
-      c,
-    );
+    const [q, soils] = [this.question(), this.several()];
+    if (!q || !soils || !this.answer()) return null;
+    const ahead = this.ahead();
+    const t =
+      (ahead?.of === q && ahead.turns) || adviseSeveral(q.question, soils, q.context, this.knowledge.catalogue()!);
     return t.ok ? t.value : null;
   });
   /** A mark that is several in one: its parts, one after the other. */

@@ -1,4 +1,7 @@
+import { inject, provideEnvironmentInitializer } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
 import { demoId, spotId } from '@dolly-tub/demo';
+import { Turns } from '../shared/in-turn';
 import { open, refusal } from '../testing/house';
 import { ChoosePage } from './choose.page';
 import { WhyNot } from './why-not';
@@ -159,4 +162,48 @@ describe('what may not be done today, and what matters beside looks', () => {
     expect((await open(ChoosePage, { soil: 'petrol', material: 'cotton' })).text('dt-beside-looks')).toMatch(
       /Before anything else No flame, no spark, no switch/,
     ));
+});
+
+describe('Choose behind the first sight', () => {
+  const UNSEEN = [provideEnvironmentInitializer(() => inject(Turns).begin())];
+  const openUnseen = (inputs: Record<string, unknown>) => open(ChoosePage, inputs, undefined, UNSEEN);
+  const whole = async (p: Awaited<ReturnType<typeof openUnseen>>) => {
+    for (let i = 0; i < 300 && (!p.text('dt-rung-detail') || !TestBed.inject(Turns).none()); i++) await p.settle();
+    return p.text();
+  };
+
+  test('is thought through a little at a time, and says what it says where it is seen', async () => {
+    const seen = (await open(ChoosePage, { spot: SCREEN })).text();
+    TestBed.resetTestingModule();
+    const p = await openUnseen({ spot: SCREEN });
+    expect(await whole(p)).toBe(seen);
+    TestBed.inject(Turns).end();
+    await p.settle();
+    expect(p.text()).toBe(seen);
+  });
+  test('seen before its ladder is there, it has it at once', async () => {
+    const p = await openUnseen({});
+    p.fixture.componentRef.setInput('spot', SCREEN);
+    p.fixture.detectChanges();
+    expect(p.text('dt-rung-detail h2')).toBe('');
+    TestBed.inject(Turns).end();
+    p.fixture.detectChanges();
+    expect(p.text('dt-rung-detail h2')).toMatch(/Citric acid 4\.5 %, on a held cloth/);
+  });
+  test('asked something else meanwhile, it answers that', async () => {
+    const p = await openUnseen({});
+    p.fixture.componentRef.setInput('spot', SCREEN);
+    p.fixture.detectChanges();
+    p.fixture.componentRef.setInput('soil', 'soap-scum');
+    await whole(p);
+    expect(p.text('h1')).toMatch(/^Shift soap scum/);
+    expect(p.text()).toContain('More of soap scum');
+    const before = p.text('dt-rung-detail');
+    // and what is asked once it is seen is answered anew
+    p.fixture.componentRef.setInput('soil', 'limescale');
+    TestBed.inject(Turns).end();
+    await p.settle();
+    expect(p.text('dt-rung-detail')).not.toBe(before);
+    expect(p.text('dt-rung-detail h2')).toMatch(/Citric acid 4\.5 %, on a held cloth/);
+  });
 });

@@ -5,7 +5,9 @@ import {
   inject,
   Injectable,
   type OnInit,
+  signal,
   TemplateRef,
+  untracked,
   ViewContainerRef,
 } from '@angular/core';
 
@@ -16,24 +18,25 @@ import {
  */
 @Injectable({ providedIn: 'root' })
 export class Turns {
-  private unseen = false;
+  /** Nobody sees what is drawn. */
+  readonly unseen = signal(false);
   private busy = false;
   private readonly waiting: (() => void)[] = [];
 
   /** From now on nobody sees what is drawn. */
   begin(): void {
-    this.unseen = true;
+    this.unseen.set(true);
   }
   /** It is seen: what still waits is drawn now. */
   end(): void {
-    this.unseen = false;
+    this.unseen.set(false);
     for (const draw of this.waiting.splice(0)) draw();
   }
   none(): boolean {
     return !this.busy && this.waiting.length === 0;
   }
   take(draw: () => void): void {
-    if (!this.unseen) return draw();
+    if (!untracked(this.unseen)) return draw();
     this.waiting.push(draw);
     if (!this.busy) this.next();
   }

@@ -1,0 +1,59 @@
+import { advise, adviseSeveral, adviseSeveralStepwise, adviseStepwise, inOneGo, type Stepwise } from '@dolly-tub/core';
+import { catalogue } from '../checks/catalogue-for-tests';
+
+/** Several at once, a step of each in turn. */
+function together<T>(all: Stepwise<T>[]): T[] {
+  const ends = new Map<number, T>();
+  while (ends.size < all.length)
+    all.forEach((steps, i) => {
+      if (ends.has(i)) return;
+      const step = steps.next();
+      if (step.done) ends.set(i, step.value);
+    });
+  return all.map((_, i) => ends.get(i)!);
+}
+const QUESTIONS = [
+  { material: 'acrylic', soil: 'limescale' },
+  { material: 'marble', finish: 'polished', soil: 'red-wine' },
+  { material: 'wool', soil: 'coffee', severity: 4 },
+  { material: 'no-such-thing', soil: 'coffee' },
+];
+
+describe('a ladder made step by step', () => {
+  test('is the one made in one go, in steps that are small beside the whole', () => {
+    for (const q of QUESTIONS.slice(0, 3)) {
+      let steps = 0;
+      const counted = (function* () {
+        const all = adviseStepwise(q, {}, catalogue);
+        for (;;) {
+          const step = all.next();
+          if (step.done) return step.value;
+          steps++;
+          yield;
+        }
+      })();
+      expect(inOneGo(counted)).toEqual(advise(q, {}, catalogue));
+      expect(steps).toBeGreaterThan(catalogue.products.size);
+    }
+  });
+
+  test('is the same while others are being made', () => {
+    const profile = { people: ['asthma'] } as never;
+    const asked = QUESTIONS.flatMap((q) =>
+      [{}, { profile }, { kit: ['dish-detergent'] }].map((context) => ({ q, context })),
+    );
+    expect(together(asked.map(({ q, context }) => adviseStepwise(q, context, catalogue)))).toEqual(
+      asked.map(({ q, context }) => advise(q, context, catalogue)),
+    );
+  });
+
+  test('and so are turns of several soils, each knowing what the one before has put there', () => {
+    const [q, soils] = [{ material: 'acrylic' }, [{ soil: 'limescale' }, { soil: 'soap-scum' }]];
+    const [one, other] = together([
+      adviseSeveralStepwise(q, soils, {}, catalogue),
+      adviseSeveralStepwise(q, [...soils].reverse(), {}, catalogue),
+    ]);
+    expect(one).toEqual(adviseSeveral(q, soils, {}, catalogue));
+    expect(other).toEqual(adviseSeveral(q, [...soils].reverse(), {}, catalogue));
+  });
+});
