@@ -22,6 +22,14 @@ const PLACES = [
   '/emergency',
 ];
 /** Goals: performance, accessibility, best practices on a desk; performance on a phone. */
+/** First words, largest piece, how soon it fills, how long taps went unheard, how much moved. */
+const FIGURES = [
+  'first-contentful-paint',
+  'largest-contentful-paint',
+  'speed-index',
+  'total-blocking-time',
+  'cumulative-layout-shift',
+];
 const DESK = ['performance', 'accessibility', 'best-practices'];
 
 /**
@@ -53,7 +61,7 @@ export function lighthouse(url, say) {
         const { categories: got, audits, environment } = JSON.parse(String(r.stdout));
         say(
           `Lighthouse ${where} ${p.split('?')[0]} (goal ${goal})`,
-          `${categories.map((k) => Math.round(got[k].score * 100)).join(', ')} (this machine ${Math.round(environment.benchmarkIndex)}; a usual desk 1500 to 2000)`,
+          `${categories.map((k) => Math.round(got[k].score * 100)).join(', ')} (${FIGURES.map((k) => audits[k].displayValue).join(' ')}; this machine ${Math.round(environment.benchmarkIndex)}; a usual desk 1500 to 2000)`,
         );
         if (process.argv.includes('--why'))
           for (const a of Object.values(audits))

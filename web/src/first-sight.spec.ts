@@ -111,6 +111,29 @@ describe('the first sight', () => {
     expect(followed).not.toHaveBeenCalled();
   });
 
+  test('keys that the program may know go over once, in their order; what is typed or held with another key does not', async () => {
+    seen();
+    const sight = firstSight(document)!;
+    const down = (key: string, on: Element = document.body, more: KeyboardEventInit = {}) =>
+      on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }));
+    down('g');
+    down('r');
+    down('x', drawn().querySelector('input')!);
+    down('p', document.body, { ctrlKey: true });
+    for (const key of ['Tab', 'Enter', ' ']) down(key);
+    sight.host.innerHTML = PLACE();
+    // heard by the shell itself
+    down('/');
+    const heard: string[] = [];
+    const hear = (e: KeyboardEvent) => heard.push(e.key);
+    document.addEventListener('keydown', hear);
+    await sight.handOver();
+    expect(heard).toEqual(['g', 'r']);
+    down('k');
+    expect(heard).toEqual(['g', 'r', 'k']);
+    document.removeEventListener('keydown', hear);
+  });
+
   test('nor what is called the same in a line that is about something else', async () => {
     const lines = (...names: string[]) =>
       `<main><router-outlet></router-outlet><ul>${names.map((n) => `<li>${n} <button>bought</button></li>`).join('')}</ul></main>`;

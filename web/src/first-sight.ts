@@ -15,6 +15,15 @@ export const drawnForGood = (shell: ParentNode): boolean =>
   !WAITS.some((css) => shell.querySelector(css)) &&
   ['router-outlet + *', 'dt-sign-in'].some((css) => shell.querySelector(css));
 
+/** A letter or sign pressed by itself, not into a field: the program may know it (`/` asks, `g r` goes to the rooms). */
+const isShortcut = ({ key, ctrlKey, metaKey, altKey, target }: KeyboardEvent): boolean =>
+  key.length === 1 &&
+  key !== ' ' &&
+  !ctrlKey &&
+  !metaKey &&
+  !altKey &&
+  !(target instanceof Element && target.closest('input, textarea, select, [contenteditable]'));
+
 /** The place as the server drew it: shown until the program has drawn it as well, then taken away. */
 export interface FirstSight {
   /** It has been painted. */
@@ -95,6 +104,12 @@ export function firstSight(document: Document): FirstSight | null {
   host.style.display = 'none';
   // behind it, so that a label of what is seen still finds its own field
   drawn.after(host);
+  const keys: string[] = [];
+  // once the shell is there it hears them by itself
+  const hear = (e: KeyboardEvent): void => {
+    if (!host.hasChildNodes() && isShortcut(e)) keys.push(e.key);
+  };
+  document.addEventListener('keydown', hear);
   const inHost = (was: Element): HTMLElement | null => sameIn(host, was, pathOf(drawn, was));
 
   return {
@@ -123,6 +138,9 @@ export function firstSight(document: Document): FirstSight | null {
         is.dispatchEvent(new Event('input', { bubbles: true }));
       }
       now.press?.click();
+      document.removeEventListener('keydown', hear);
+      for (const key of keys)
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
     },
   };
 }
