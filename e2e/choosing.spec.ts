@@ -35,7 +35,7 @@ test('I do not know what it is: questions narrow it, and a method is chosen', as
     await p.driver.wait(
       async () =>
         (await p.read('.given')).length > 0 && ((await p.read('#left-title')) !== before || mine.startsWith('I don')),
-      5000,
+      30_000,
     );
   }
   await p.read('#safe-title', 'Meanwhile');
@@ -90,13 +90,13 @@ test('two rungs side by side, only what is on the shelves, a stance for this que
   await p.read('dt-rung-compare', /Shifts it.*Wears it.*Cost/);
   await p.press('close');
   await p.press('only what is on the shelves');
-  await p.driver.wait(async () => (await p.driver.getCurrentUrl()).includes('shelf=1'), 5000);
+  await p.driver.wait(async () => (await p.driver.getCurrentUrl()).includes('shelf=1'), 30_000);
   await p.see('dt-ladder');
   await p.press('only what is on the shelves');
   await p.driver.executeScript("document.querySelector('.ways-of mat-expansion-panel-header').click()");
   await p.press('Acid where cement grout or stone is near', 'button');
   await p.press(/^never near it/, '[role=option]');
-  await p.driver.wait(async () => (await p.driver.getCurrentUrl()).includes('acid-near-stone:never'), 5000);
+  await p.driver.wait(async () => (await p.driver.getCurrentUrl()).includes('acid-near-stone:never'), 30_000);
   const names = await p.read('dt-ladder');
   expect(names).not.toMatch(/acid|vinegar|lemon/i);
 });

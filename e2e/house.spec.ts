@@ -157,7 +157,7 @@ describe('a house of one’s own, from an empty start', () => {
     await p.press('Yes: put it away');
     await p.read('dt-told, mat-snack-bar-container', /Basin tap is put away/);
     await p.press('Undo');
-    await p.driver.wait(async () => (await all<Spot>(server.url, 'spots')).some((s) => s.name === 'Basin tap'), 8000);
+    await p.driver.wait(async () => (await all<Spot>(server.url, 'spots')).some((s) => s.name === 'Basin tap'), 30_000);
     expect(p.taps).toBeLessThanOrEqual(30);
     const galley = (await all(server.url, 'rooms')).find((r) => r.name === 'Galley') as unknown as {
       outline: { x: number }[];
@@ -278,7 +278,7 @@ test('by keys alone: a room is made, then a kit, and the focus is never lost', a
     await p.driver.wait(
       () =>
         p.driver.executeScript('return document.activeElement !== null && document.activeElement !== document.body'),
-      3000,
+      30_000,
       `after ${name.source} the focus stood on nothing`,
     );
   };

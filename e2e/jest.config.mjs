@@ -5,7 +5,7 @@ export default {
   testMatch: ['<rootDir>/e2e/**/*.spec.ts'],
   testEnvironment: 'node',
   maxWorkers: 1,
-  testTimeout: 180000,
+  testTimeout: 300000,
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '^.+\\.ts$': [

@@ -121,7 +121,7 @@ test('a page that is open over an upgrade goes on, the card too; it says that th
         (await p.driver.executeScript(
           'return navigator.serviceWorker.controller && caches.keys().then((k) => k.filter((n) => n.startsWith("shell-")).length)',
         )) === 2 && (await p.driver.executeScript('return document.querySelector(".newer") === null')),
-      15000,
+      40_000,
       'it did not go over',
     );
   } finally {

@@ -30,7 +30,7 @@ test('by keyboard alone: from the plan to done', async () => {
     // n goes on, b goes back, wherever the focus is
     const first = await p.read('.step h2');
     await p.keys('n');
-    await p.driver.wait(async () => (await p.read('.step h2')) !== first, 5000);
+    await p.driver.wait(async () => (await p.read('.step h2')) !== first, 30_000);
     await p.keys('b');
     await p.read('.step h2', first);
     await p.tabTo(/^To the end/);
@@ -221,7 +221,7 @@ describe('axe-core finds nothing', () => {
             await p.driver.sleep(350);
             return p.driver.executeScript(`return !document.querySelector('${sees}')`);
           },
-          5000,
+          30_000,
           `${sees} does not close`,
         );
       }
