@@ -69,7 +69,7 @@ export { By, until };
 const BEGUN =
   "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null";
 /** The program has taken over what the server drew: from now on it hears what is pressed. */
-export const begun = async (driver, wait = 60000) =>
+export const begun = async (driver, wait = 100_000) =>
   driver.wait(
     () => driver.executeScript(BEGUN),
     wait,

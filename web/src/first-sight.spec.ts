@@ -1,4 +1,4 @@
-import { drawnForGood, firstSight, readProgram, tellUnread } from './first-sight';
+import { drawnForGood, firstSight, mayLoadAgain, readProgram, tellUnread } from './first-sight';
 
 const PLACE = (note = '') =>
   `<main><router-outlet></router-outlet><dt-rooms>
@@ -61,6 +61,19 @@ describe('the first sight', () => {
     expect(left()).toBe(5);
     await all;
     expect(left()).toBe(0);
+  });
+
+  test('where the program does not come the page is loaded again, once in five minutes', () => {
+    sessionStorage.clear();
+    expect(mayLoadAgain(() => sessionStorage, 1e12)).toBe(true);
+    expect(mayLoadAgain(() => sessionStorage, 1e12 + 299_000)).toBe(false);
+    expect(mayLoadAgain(() => sessionStorage, 1e12 + 301_000)).toBe(true);
+    // a browser that keeps nothing would load it for ever
+    expect(mayLoadAgain(() => ({ getItem: () => null, setItem: () => undefined }), 1e12)).toBe(false);
+    const throws = () => {
+      throw new Error('no storage');
+    };
+    expect(mayLoadAgain(throws, 1e12)).toBe(false);
   });
 
   test('where the program does not come that is told, above what is seen', () => {

@@ -74,13 +74,31 @@ export async function readProgram(document: Document, read: (url: string) => Pro
   }
 }
 
+const LOADED_AGAIN = 'dolly-tub: loaded again';
+const AGAIN_ms = 5 * 60_000;
+/**
+ * Whether the page is worth loading once more where its program did not come: a file that failed once is not asked for
+ * again by the same page. Once in five minutes, and not where a browser keeps nothing.
+ */
+export function mayLoadAgain(open: () => Pick<Storage, 'getItem' | 'setItem'>, now: number): boolean {
+  try {
+    const kept = open();
+    if (now - Number(kept.getItem(LOADED_AGAIN) ?? 0) < AGAIN_ms) return false;
+    kept.setItem(LOADED_AGAIN, String(now));
+    return kept.getItem(LOADED_AGAIN) === String(now);
+  } catch {
+    return false;
+  }
+}
+
 /** The program did not come: whoever looks at the server's first sight must know that nothing on it answers. */
-export function tellUnread(document: Document): void {
+export function tellUnread(document: Document): HTMLElement {
   const told = document.createElement('p');
   told.className = 'unread';
   told.setAttribute('role', 'alert');
   told.textContent = 'Nothing on this page answers yet: the rest of it could not be read. Load the page again.';
   document.body.prepend(told);
+  return told;
 }
 
 /** What the server drew on this page; null where it drew nothing. */
