@@ -68,10 +68,23 @@ export { By, until };
 
 const BEGUN =
   "return document.querySelector('dt-shell[ng-version]') !== null && document.querySelector('dt-shell[data-sight]') === null";
+/** What a page that does not begin has come to: the shells on it, what it still has to ask for, what it waits for. */
+const COME_TO = `return JSON.stringify({
+  at: location.href, is: document.readyState, hidden: document.hidden, s: Math.round(performance.now() / 1000),
+  worker: navigator.serviceWorker?.controller?.state ?? null,
+  shells: [...document.querySelectorAll('dt-shell')].map((e) => e.cloneNode().outerHTML + e.childElementCount),
+  waits: [...document.querySelectorAll('.not-yet, .waits')].map((e) => e.localName + '.' + e.className),
+  later: document.querySelectorAll('link[rel=later]').length,
+  unread: [...document.querySelectorAll('link[rel=modulepreload]')].map((l) => l.href)
+    .filter((u) => !performance.getEntriesByName(u).some((e) => e.responseEnd)),
+})`;
 /** The program has taken over what the server drew: from now on it hears what is pressed. */
-export const begun = async (driver, wait = 100_000) =>
-  driver.wait(
-    () => driver.executeScript(BEGUN),
-    wait,
-    `the server’s first sight of ${await driver.getCurrentUrl()} stays`,
-  );
+export async function begun(driver, wait = 100_000) {
+  try {
+    await driver.wait(() => driver.executeScript(BEGUN), wait);
+  } catch (e) {
+    const page = await driver.executeScript(COME_TO).catch(String);
+    const said = (await driver.manage().logs().get(logging.Type.BROWSER)).map((m) => m.message);
+    throw new Error(`The program does not begin: ${page}; the console says ${JSON.stringify(said)}.`, { cause: e });
+  }
+}

@@ -37,7 +37,7 @@ export interface FirstSight {
   handOver(whole?: () => boolean): Promise<void>;
 }
 
-/** So long, at the least until the next task: what is tapped meanwhile is heard. */
+/** So long, at the least until the next task: what is tapped meanwhile is heard. Here, since the entry needs nothing beside it. */
 export const pause = (ms = 0): Promise<void> => new Promise((go) => setTimeout(go, ms));
 
 /** Where an element stands, as places among brothers and sisters from the root down. */
@@ -96,7 +96,10 @@ export function tellUnread(document: Document): HTMLElement {
   const told = document.createElement('p');
   told.className = 'unread';
   told.setAttribute('role', 'alert');
-  told.textContent = 'Nothing on this page answers yet: the rest of it could not be read. Load the page again.';
+  const again = document.createElement('a');
+  again.href = document.location.pathname + document.location.search;
+  again.textContent = 'Load the page again';
+  told.append('Nothing on this page answers: the rest of it could not be read.', ' ', again);
   document.body.prepend(told);
   return told;
 }
