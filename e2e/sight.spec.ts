@@ -2,6 +2,7 @@ import { request } from 'node:http';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { failing } from '../scripts/browser.mjs';
 import { startServer } from '../scripts/common.mjs';
 import { DEMO_NOW, Person } from './person';
 
@@ -110,10 +111,8 @@ describe('what is seen before the program is read', () => {
 
   test('where a file of the program fails the page is loaded once more; where that fails too it is told, and mended by loading', async () => {
     const p = await Person.at(server.url, { width: 390, height: 844 });
-    const failing = (urls: string[]) => p.driver.sendDevToolsCommand('Network.setBlockedURLs', { urls });
     try {
-      await p.driver.sendDevToolsCommand('Network.enable', {});
-      await failing(['*/part-2-*']);
+      await failing(p.driver, ['*/part-2-*']);
       await p.driver.get(`${server.url}/emergency`);
       await p.read('[role=alert]', /Nothing on this page answers.*Load the page again/);
       // what the server drew can still be read
@@ -121,7 +120,7 @@ describe('what is seen before the program is read', () => {
       const how = `return performance.getEntriesByType('navigation')[0].type`;
       expect(await p.driver.executeScript(how)).toBe('reload');
       expect(await p.violations()).toEqual([]);
-      await failing([]);
+      await failing(p.driver, []);
       await p.press('Load the page again');
       await p.see('dt-shell[ng-version]:not([data-sight])');
       expect(await p.driver.executeScript(`return document.querySelector('.unread')`)).toBeNull();

@@ -11,6 +11,7 @@ export function openBrowser(o?: {
 export function size(driver: WebDriver, width: number, height: number): Promise<void>;
 export function scheme(driver: WebDriver, dark: boolean): Promise<void>;
 export function consoleErrors(driver: WebDriver): Promise<string[]>;
+export function failing(driver: WebDriver, urls: string[]): Promise<void>;
 export function begun(driver: WebDriver, wait?: number): Promise<boolean>;
 export const By: typeof ByType;
 export const until: typeof untilType;

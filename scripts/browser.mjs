@@ -59,6 +59,11 @@ export const scheme = (driver, dark) =>
       { name: 'prefers-reduced-motion', value: 'reduce' },
     ],
   });
+/** From now on what is asked of addresses like these fails; of none, with an empty list. */
+export async function failing(driver, urls) {
+  await driver.sendDevToolsCommand('Network.enable', {});
+  await driver.sendDevToolsCommand('Network.setBlockedURLs', { urls });
+}
 /** Severe console lines since the last look. */
 export const consoleErrors = async (driver) =>
   (await driver.manage().logs().get(logging.Type.BROWSER))
