@@ -19,6 +19,7 @@ export async function draw(url, hosts) {
   if (pathname === '/fails') throw new Error('no');
   if (pathname === '/late') await fetch('/api/late').then(() => new Promise((go) => setTimeout(go, late)));
   if (pathname === '/quicker') late = 0;
+  if (pathname === '/refused') return say('The log could not be read: ' + (await fetch('/api/refused')).status);
   if (pathname === '/writes') return say(await fetch('/api/stock', { method: 'POST' }).then(() => 'written', () => 'refused'));
   if (pathname === '/outside') return say(await fetch('http://example.test/').then(() => 'out', () => 'refused'));
   if (pathname === '/browser') return say([navigator.language, typeof localStorage.getItem('x'), typeof new Worker('x').postMessage].join());
@@ -32,6 +33,7 @@ describe('a first sight', () => {
   const asked: string[] = [];
   const doors: RequestListener = (q, s) => {
     asked.push(`${q.method} ${q.url}`);
+    if (q.url === '/api/refused') s.statusCode = 503;
     s.end(JSON.stringify({ cookie: q.headers.cookie ?? '', path: q.url }));
   };
   const ask = (path: string, cookie = '', language = 'en') => sight.draw({ path, cookie, language });
@@ -70,6 +72,9 @@ describe('a first sight', () => {
   test('is none where it fails or is late, and the next one is there again', async () => {
     await begun();
     expect(await ask('/fails')).toBeNull();
+    await begun();
+    // a place that says what it could not read is no first sight
+    expect(await ask('/refused')).toBeNull();
     await begun();
     asked.length = 0;
     expect(await ask('/late')).toBeNull();
