@@ -67,8 +67,9 @@ export function spreadByBrowser(dir) {
 /**
  * The files of a build joined into fewer: those that much the same pages need, up to a size. The builder makes a file of
  * every set of modules that the same pages share, and a browser that asks for sixty small files spends most of its first
- * second on asking; one that reads a large one hears nothing meanwhile. Beside it, in `preload.json`, what each place of `routes` (the text of the
- * app's routes) needs, so that the server can name it in the page's head and nothing waits for what came before it.
+ * second on asking; one that reads a large one hears nothing meanwhile. Beside it, in `preload.json`, what each place of
+ * `routes` (the text of the app's routes) needs, so that the server can name it in the page's head and nothing waits for
+ * what came before it.
  */
 export async function mergeFiles(dir, routes) {
   const files = new Map(

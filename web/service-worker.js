@@ -6,7 +6,7 @@
  */
 const SHELL = `shell-${VERSION}`;
 const COPY = 'household-copy';
-const COPIED = new Set(['/api/catalogue/whole', '/api/household']);
+const COPIED = new Set(['/api/catalogue/lines', '/api/household']);
 /** Versions whose files are kept: this one, and the one that open pages may still be of. */
 const KEPT = 2;
 

@@ -233,8 +233,8 @@ describe('the catalogue over HTTP', () => {
     expect(r.body.items.length).toBeGreaterThan(50);
     expect(r.body.items[0]).toMatchObject({ id: expect.any(String), name: expect.any(String) });
   });
-  test('the whole, as lines that a page reads one by one', async () => {
-    const r = await fetch(`${s.url}/api/catalogue/whole`);
+  test('the whole, in one piece and as lines that a page reads one by one', async () => {
+    const r = await fetch(`${s.url}/api/catalogue/lines`);
     expect(r.headers.get('content-type')).toContain('ndjson');
     const lines = (await r.text()).split('\n');
     expect(lines.length).toBeGreaterThan(5);
@@ -243,6 +243,7 @@ describe('the catalogue over HTTP', () => {
       if (Object.keys(parts[i]!).length > 1) expect(line.length).toBeLessThan(101_000);
     });
     expect(Object.assign({}, ...parts)).toEqual(readRawCatalogue(FOLDER));
+    expect((await s.call('GET', '/api/catalogue/whole')).body).toEqual(readRawCatalogue(FOLDER));
     expect(parts.flatMap((p) => Object.keys(p))).toHaveLength(new Set(parts.flatMap((p) => Object.keys(p))).size);
   });
   test('products carry their classes, rules their operands', async () => {

@@ -61,6 +61,7 @@ describe('open to the home network', () => {
     const { hash } = (await s.call('GET', '/api/health')).body as { hash?: string };
     expect((await s.call('GET', '/api/health')).status).toBe(200);
     expect((await s.call('GET', `/api/catalogue/whole${hash ? `/${hash}` : ''}`)).status).toBe(200);
+    expect((await s.call('GET', '/api/catalogue/lines')).status).toBe(200);
     expect((await s.call('GET', '/api/session')).body).toMatchObject({ open: true, set: true, in: false });
     // what is guarded cannot be reached by another writing of its name
     for (const path of ['//api/rooms', '/API/rooms', '/api/session/../rooms', '/api/./rooms', '/api/health/../rooms'])

@@ -91,7 +91,8 @@ export async function catalogueRoutes(
   shipped: Catalogue,
 ): Promise<CatalogueDoor> {
   const routes = new Router({ prefix: '/api/catalogue' });
-  const whole = await fixed(inLines(raw));
+  const whole = await fixed(JSON.stringify(raw));
+  const lines = await fixed(inLines(raw));
   const hash = whole.etag.replaceAll('"', '');
   const made = new Map<List, { of: Catalogue; fixed: Fixed }>();
   for (const list of LISTS)
@@ -99,9 +100,11 @@ export async function catalogueRoutes(
   routes.get('/', (ctx) => {
     ctx.body = { lists: LISTS, whole: `/api/catalogue/whole/${hash}` };
   });
-  routes.get('/whole', (ctx) => sendFixed(ctx, whole, 'no-cache', LINES));
+  // pages of the version before read it in one piece
+  routes.get('/whole', (ctx) => sendFixed(ctx, whole, 'no-cache'));
+  routes.get('/lines', (ctx) => sendFixed(ctx, lines, 'no-cache', LINES));
   routes.get('/whole/:hash', (ctx) =>
-    sendFixed(ctx, whole, ctx.params['hash'] === hash ? 'public, max-age=31536000, immutable' : 'no-cache', LINES),
+    sendFixed(ctx, whole, ctx.params['hash'] === hash ? 'public, max-age=31536000, immutable' : 'no-cache'),
   );
   for (const list of LISTS)
     routes.get(`/${list}`, async (ctx) => {

@@ -8,7 +8,7 @@ import { HttpProblem } from './problem';
 const COOKIE = 'dolly-session';
 const DAYS = 90;
 /** What opens without a session: the shell and the card for "it has been mixed" with what it knows, and the health. */
-const FREE = /^\/api\/(?:health|session|catalogue\/whole(?:\/[\w-]+)?)$/;
+const FREE = /^\/api\/(?:health|session|catalogue\/(?:lines|whole(?:\/[\w-]+)?))$/;
 
 /** What the doors need to know of who asks. */
 export interface Gatekeeper {

@@ -14,7 +14,7 @@ import { nextTask } from '../shared/next-task';
 /** The catalogue as it is shipped, read line by line, each in a task of its own; rejects where the server does not answer. */
 export async function readShipped(): Promise<Catalogue> {
   const raw = {};
-  const answer = await fetch('/api/catalogue/whole');
+  const answer = await fetch('/api/catalogue/lines');
   if (!answer.ok) throw new Error(`The catalogue was answered with ${answer.status}.`);
   for (const line of (await answer.text()).split('\n')) {
     await nextTask();
