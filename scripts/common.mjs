@@ -134,6 +134,8 @@ export function buildServer() {
     'server/src/reading/worker.ts',
     'server/src/sight/worker.ts',
     '--bundle',
+    // what is asked for only when it is needed stays a file of its own
+    '--splitting',
     '--platform=node',
     '--format=esm',
     '--target=node20',

@@ -1,6 +1,6 @@
 import { type Catalogue, labelOfBottle } from '@dolly-tub/core';
 import Router from '@koa/router';
-import { pdfOf, type Sheet, SHEETS, svgOf } from '../labels/write';
+import { type Sheet, SHEETS } from '../labels/sheets';
 import type { Store } from '../store/store';
 import { HttpProblem } from './problem';
 
@@ -31,6 +31,8 @@ export function labelRoutes(store: Store, catalogue: () => Catalogue): Router {
       return { label, url: `${ctx.protocol}://${ctx.host}${label.path}` };
     });
     const large = said('large') === '1';
+    // what draws letters takes a second to read: not before somebody prints
+    const { pdfOf, svgOf } = await import('../labels/write');
     const made =
       form === 'svg'
         ? { type: 'image/svg+xml', ...svgOf(asked[0]!, large, catalogue()) }

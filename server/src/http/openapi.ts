@@ -1,4 +1,4 @@
-import { SHEETS } from '../labels/write';
+import { SHEETS } from '../labels/sheets';
 import { type Door, DOORS, FORMAT_VERSION, LogBody, logEntrySchema, recordBodies, recordSchema } from '@dolly-tub/core';
 import Router from '@koa/router';
 import { type TSchema, Type } from '@sinclair/typebox';
