@@ -7,8 +7,8 @@ const DYNAMIC = /import\("\.\/([^"]+\.js)"\)/g;
 const LETTERS = /-latin-wght-normal-\w+\.woff2$/;
 /** A part grows to about so much text, and is read in a task of its own: a tap is heard between two. */
 const PART = 48_000;
-/** A file goes into a part when the pages that need it are mostly those that need the part. */
-const ALIKE = 0.75;
+/** What asking for one more file costs a page, as text that it would read meanwhile (an estimate). */
+const ASKED = 4000;
 /**
  * The builder writes out what `{ ...a, b }` means, for browsers that are no longer about; the browser's own is four times as
  * fast. Both are the same but for getters, which would be read instead of copied: there are none.
@@ -20,11 +20,6 @@ const WITH_GETTER = /\(\{\},[^{}()]*\),\{get /;
 /** Helpers of the builder's own, named by every file and, by some, for nothing. */
 const FOR_NOTHING = /^import\s*"\.\/[^"]+\.js";/;
 
-/** How much of two sets is in both: 1 where they are the same, 0 where they share nothing. */
-function alike(a, b) {
-  const both = [...a].filter((x) => b.has(x)).length;
-  return both / (a.size + b.size - both);
-}
 /**
  * Files put into parts: `uses` says of each file who needs it (`by`), which files it needs, how long it is, and whether it
  * stays `alone`, since it is asked for by its name. A part needs only itself and parts before it: no two need each other.
@@ -33,20 +28,25 @@ export function parts(uses) {
   const part = new Map();
   const left = new Set(uses.keys());
   const ready = () => [...left].filter((f) => uses.get(f).needs.every((n) => part.has(n)));
-  let now = { name: -1, by: new Set(), length: Infinity };
+  let now = { name: -1, by: new Set(), length: 0, alone: true };
+  /** What all pages together save when a file joins the part: a file to ask for, less the text that they would read for nothing. */
+  const saves = ({ by, length, alone }) => {
+    if (now.alone || alone || now.length + length > PART) return -Infinity;
+    const both = [...by].filter((x) => now.by.has(x)).length;
+    return ASKED * both - length * (now.by.size - both) - now.length * (by.size - both);
+  };
   while (left.size) {
-    const open = ready();
-    const fits = (f) =>
-      now.alone || uses.get(f).alone || now.length + uses.get(f).length > PART ? 0 : alike(uses.get(f).by, now.by);
-    let next = open.reduce((a, b) => (fits(b) > fits(a) ? b : a));
-    if (fits(next) < ALIKE) {
+    const open = ready().map((file) => ({ ...uses.get(file), file }));
+    let next = open.reduce((a, b) => (saves(b) > saves(a) ? b : a));
+    if (saves(next) <= 0) {
       // a new part begins with what most pages need
-      next = open.reduce((a, b) => (uses.get(b).by.size > uses.get(a).by.size ? b : a));
-      now = { ...uses.get(next), name: now.name + 1, length: 0 };
+      next = open.reduce((a, b) => (b.by.size > a.by.size ? b : a));
+      now = { name: now.name + 1, by: new Set(), length: 0, alone: next.alone };
     }
-    part.set(next, now.name);
-    now.length += uses.get(next).length;
-    left.delete(next);
+    now.by = new Set([...now.by, ...next.by]);
+    now.length += next.length;
+    part.set(next.file, now.name);
+    left.delete(next.file);
   }
   return part;
 }

@@ -53,17 +53,25 @@ describe('files of a build put into parts', () => {
   });
 
   test('what the same pages need goes together, what others need does not', () => {
-    const use = (by: string[], needs: string[] = []): Use => ({ by: new Set(by), needs, length: 10, alone: false });
+    const use = (by: string[], length: number, needs: string[] = []): Use => ({
+      by: new Set(by),
+      needs,
+      length,
+      alone: false,
+    });
     const part = parts(
       new Map([
-        ['a', use(PAGES)],
-        ['b', use(['mix'], ['a'])],
-        ['c', use(PAGES, ['a'])],
-        ['d', use(['log', 'kits'], ['c'])],
+        ['a', use(PAGES, 9000)],
+        ['b', use(['mix'], 9000, ['a'])],
+        ['c', use(PAGES, 9000, ['a'])],
+        ['d', use(['log', 'kits'], 9000, ['c'])],
+        // read by three pages for nothing, and still less than one more file to ask for
+        ['e', use(['mix'], 300, ['a'])],
       ]),
     );
     expect(part.get('a')).toBe(part.get('c'));
     expect(new Set([part.get('a'), part.get('b'), part.get('d')]).size).toBe(3);
+    expect([part.get('a'), part.get('b')]).toContain(part.get('e'));
   });
 });
 
