@@ -97,6 +97,31 @@ describe('a first sight', () => {
   });
 });
 
+test('a place that was late its first time is drawn again by itself, and waited for from then on', async () => {
+  const dir = mkdtempSync(join(tmpdir(), 'dolly-late-'));
+  writeFileSync(
+    join(dir, 'program.mjs'),
+    `const seen = new Set();
+export async function draw(url) {
+  const first = !seen.has(url) && url.endsWith('/kits');
+  seen.add(url);
+  if (first) await new Promise((go) => setTimeout(go, 400));
+  return { styles: '', shell: url };
+}`,
+  );
+  const sight = firstSights({ filename: thread('sight') }, join(dir, 'program.mjs'), () => () => undefined, 200, 50);
+  try {
+    const ask = (path: string) => sight.draw({ path, cookie: '', language: 'en' });
+    for (let i = 0; i < 200 && !(await ask('/rooms')); i++) await new Promise((go) => setTimeout(go, 50));
+    expect(await ask('/kits')).toBeNull();
+    await new Promise((go) => setTimeout(go, 1000));
+    expect(await ask('/kits')).not.toBeNull();
+  } finally {
+    await sight.close();
+    rmSync(dir, { recursive: true, force: true });
+  }
+});
+
 describe('a page with its first sight', () => {
   let dir: string;
   let server: Server;

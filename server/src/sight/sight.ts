@@ -10,6 +10,8 @@ import type { Drawn, DrawAsk } from './worker';
 const WAITS_ms = 700;
 const LONGEST_ms = 10_000;
 const PLACES = 1000;
+/** A place that was late is drawn once more after so long: what made it late may have been that it was its first time. */
+const AGAIN_ms = 3000;
 /** Pages that wait at the most; the next one draws itself. */
 const WAITING = 4;
 /** The thread, some 90 MB, is let go where nobody opened a page for so long. */
@@ -28,7 +30,13 @@ export interface Sight {
  * A thread that runs the page's own program without a browser. What it reads it asks of the same doors as that page
  * would, with its cookie (`answer`), over a socket that only this user can reach: it sees what the page may see, and nothing else.
  */
-export function firstSights(program: Program, app: string, answer: () => RequestListener, waits_ms = WAITS_ms): Sight {
+export function firstSights(
+  program: Program,
+  app: string,
+  answer: () => RequestListener,
+  waits_ms = WAITS_ms,
+  again_ms = AGAIN_ms,
+): Sight {
   let pool: Piscina | null = null;
   let doors: Server | null = null;
   let folder: string | null = null;
@@ -74,6 +82,14 @@ export function firstSights(program: Program, app: string, answer: () => Request
   const late = new Set<string>();
   /** Of a place with a question and without one, whatever is asked: they take about as long as each other. */
   const kindOf = (path: string): string => path.replace(/\?.*/s, '?');
+  /** Nobody waits for it, and it takes nobody's turn. */
+  const again = (ask: DrawAsk, kind: string): void => {
+    if (open > 0 || !ready) return;
+    const since = performance.now();
+    void run(ask).then((drawn) => {
+      if (drawn && performance.now() - since < waits_ms) late.delete(kind);
+    });
+  };
   return {
     warm,
     async draw(ask) {
@@ -85,23 +101,22 @@ export function firstSights(program: Program, app: string, answer: () => Request
       if (pool!.queueSize >= WAITING) return null;
       const kind = kindOf(ask.path);
       if (late.has(kind)) {
-        const since = performance.now();
-        if (open === 0)
-          void run(ask).then((drawn) => {
-            if (drawn && performance.now() - since < waits_ms) late.delete(kind);
-          });
+        again(ask, kind);
         return null;
       }
       let waited: NodeJS.Timeout | undefined;
       // behind another one it is late by no fault of its own
       const alone = open === 0;
+      const drawing = run(ask);
       const drawn = await Promise.race([
-        run(ask),
+        drawing,
         new Promise<null>((go) => {
           waited = setTimeout(() => {
-            if (late.size >= PLACES) late.clear();
-            if (alone) late.add(kind);
             go(null);
+            if (!alone) return;
+            if (late.size >= PLACES) late.clear();
+            late.add(kind);
+            void drawing.then(() => setTimeout(again, again_ms, ask, kind).unref());
           }, waits_ms);
         }),
       ]);
