@@ -11,7 +11,8 @@ import { provideServerRendering, renderApplication } from '@angular/platform-ser
 import { Store } from '@ngrx/store';
 import { config } from './app/app.config';
 import { selectTrouble } from './app/household/state';
-import { READ_SHIPPED, readShipped } from './app/knowledge/knowledge';
+import { READ_SHIPPED } from './app/knowledge/knowledge';
+import { readShipped } from './workers/shipped';
 import { Shell } from './app/shell/shell';
 import { drawnForGood } from './first-sight';
 

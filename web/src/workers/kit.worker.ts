@@ -30,10 +30,13 @@ import {
   wishesOver,
 } from '@dolly-tub/core';
 import highsLoader from 'highs';
+import type { OwnRecords } from './shipped';
+import { houseCatalogue } from './house-catalogue';
 
 /** What is to be done: marks of spots. They are kept until others are sent. */
 export interface KitJobs {
-  catalogue: Catalogue;
+  /** What the household wrote itself; the rest of the catalogue the worker reads. */
+  records: OwnRecords;
   jobs: readonly { question: Question; context: Context }[];
   own: readonly string[];
 }
@@ -62,20 +65,21 @@ export type KitSays =
 /** So many things that would help are told. */
 const MOST_HELP = 3;
 const say = (m: KitSays): void => postMessage(m);
-let at: (KitJobs & { pairs: Pair[][] }) | null = null;
+let at: (KitJobs & { catalogue: Catalogue; pairs: Pair[][] }) | null = null;
 let solver: MilpSolver | null = null;
 
 async function answer(q: KitAsk): Promise<void> {
   if (q.ask === 'jobs') {
+    const catalogue = await houseCatalogue(q.records);
     const pairs = pairsOf(
       q.jobs.map((j) => j.question),
       q.jobs.map((j) => j.context),
-      q.catalogue,
+      catalogue,
       new Set(q.own),
       (done) => say({ says: 'read', done, of: q.jobs.length }),
     );
     if (!pairs.ok) return say({ says: 'wrong', message: pairs.problems[0]!.message });
-    at = { ...q, pairs: pairs.value };
+    at = { ...q, catalogue, pairs: pairs.value };
     return;
   }
   if (!at) return;

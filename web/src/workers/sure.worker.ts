@@ -1,9 +1,11 @@
 /// <reference lib="webworker" />
-import { type Catalogue, type Confidence, confidenceOf, type Context, type Question } from '@dolly-tub/core';
+import { type Confidence, confidenceOf, type Context, type Question } from '@dolly-tub/core';
+import type { OwnRecords } from './shipped';
+import { houseCatalogue } from './house-catalogue';
 
 /** What the page asks of the worker, and what it says. */
 export interface SureAsk {
-  catalogue: Catalogue;
+  records: OwnRecords;
   question: Question;
   context: Context;
 }
@@ -12,5 +14,9 @@ export interface SureSays {
 }
 
 addEventListener('message', ({ data }: MessageEvent<SureAsk>) => {
-  postMessage({ confidence: confidenceOf(data.question, data.context, data.catalogue) } satisfies SureSays);
+  void houseCatalogue(data.records)
+    .then((catalogue) => confidenceOf(data.question, data.context, catalogue))
+    // nothing is said of it where the catalogue cannot be read
+    .catch(() => null)
+    .then((confidence) => postMessage({ confidence } satisfies SureSays));
 });

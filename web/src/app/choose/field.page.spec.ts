@@ -17,6 +17,9 @@ class FakeWorker {
   terminate(): void {
     this.ended = true;
   }
+  fail(): void {
+    this.onmessage?.({ data: { wrong: 'The catalogue could not be read.' } });
+  }
   answer(face: string): void {
     const a = this.asked!;
     this.onmessage?.({ data: { face, cells: fieldRow(face, a.soils, a.severity, a.context, catalogue()) } });
@@ -34,6 +37,17 @@ const openField = () =>
   ]);
 
 describe('Everything on everything', () => {
+  test('a catalogue that cannot be read is told, and it can be computed again', async () => {
+    const p = await openField();
+    await p.press(/^Compute/);
+    FakeWorker.all[0]!.fail();
+    await p.settle();
+    expect(p.text('[role=alert]')).toBe('The catalogue could not be read.');
+    expect(FakeWorker.all.every((w) => w.ended)).toBe(true);
+    await p.press(/^Compute/);
+    expect(p.text()).not.toContain('could not be read');
+    expect(FakeWorker.all.filter((w) => !w.ended).length).toBeGreaterThan(0);
+  });
   test('nothing is computed before it is asked for; one family alone can be', async () => {
     const p = await openField();
     expect(p.text('.empty')).toMatch(/What can be done about what/);

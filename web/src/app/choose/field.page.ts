@@ -50,6 +50,7 @@ export class FieldPage implements OnDestroy {
   protected readonly family = signal('');
   protected readonly finishes = signal(false);
   protected readonly running = signal(false);
+  protected readonly wrong = signal<string | null>(null);
   protected readonly rows = signal<ReadonlyMap<string, FieldCell[]>>(new Map());
   protected readonly at = signal<FieldAt>({ row: 0, col: 0 });
   private workers: Worker[] = [];
@@ -116,7 +117,7 @@ export class FieldPage implements OnDestroy {
     this.running.set(false);
   }
   protected async start(): Promise<void> {
-    const c = this.knowledge.catalogue()!;
+    this.wrong.set(null);
     this.end();
     const make = await this.maker();
     this.rows.set(new Map());
@@ -131,11 +132,15 @@ export class FieldPage implements OnDestroy {
       const w = make();
       let left = faces.length;
       w.onmessage = ({ data }: MessageEvent<FieldSays>): void => {
+        if ('wrong' in data) {
+          this.stop();
+          return this.wrong.set(data.wrong);
+        }
         this.rows.update((r) => new Map(r).set(data.face, data.cells));
         if (--left === 0 && --open === 0) this.stop();
       };
       w.postMessage({
-        catalogue: c,
+        records: this.knowledge.own(),
         faces,
         soils: this.soils().map((s) => s.id),
         severity: this.severity(),

@@ -64,8 +64,6 @@ export class HowSure {
     this.worker = null;
   }
   private async ask(question: Question, context: Context): Promise<void> {
-    const catalogue = this.knowledge.catalogue();
-    if (!catalogue) return;
     const now = this.asked();
     const make = await this.maker();
     // asked anew in between
@@ -75,6 +73,6 @@ export class HowSure {
       this.sure.set(data.confidence);
       this.stop();
     };
-    worker.postMessage({ catalogue, question, context } satisfies SureAsk);
+    worker.postMessage({ records: this.knowledge.own(), question, context } satisfies SureAsk);
   }
 }

@@ -3,7 +3,8 @@ import { TestBed } from '@angular/core/testing';
 import { type CatalogueFile, catalogueSchemas } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { catalogue } from '../../../../core/checks/catalogue-for-tests';
-import { Knowledge, READ_SHIPPED, readShipped } from './knowledge';
+import { Knowledge, READ_SHIPPED } from './knowledge';
+import { readShipped } from '../../workers/shipped';
 
 const OWN = { products: [], materials: [], soils: [], tools: [] };
 const answered = (status: number, text: string) =>

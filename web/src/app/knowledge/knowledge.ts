@@ -1,36 +1,21 @@
 import { computed, inject, Injectable, InjectionToken, PendingTasks, signal } from '@angular/core';
-import {
-  type Catalogue,
-  catalogueOfHousehold,
-  loadCatalogue,
-  type OwnLabelled,
-  type RawCatalogue,
-  type Source,
-} from '@dolly-tub/core';
+import type { Catalogue, Source } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectOwn } from '../household/state';
 import { nextTask } from '../shared/next-task';
+import { readShipped, withOwn } from '../../workers/shipped';
 
-/** The catalogue as it is shipped, read line by line, each in a task of its own; rejects where the server does not answer. */
-export async function readShipped(): Promise<Catalogue> {
-  const raw = {};
-  const answer = await fetch('/api/catalogue/lines');
-  if (!answer.ok) throw new Error(`The catalogue was answered with ${answer.status}.`);
-  for (const line of (await answer.text()).split('\n')) {
-    await nextTask();
-    Object.assign(raw, JSON.parse(line));
-  }
-  return loadCatalogue(raw as RawCatalogue);
-}
 /** How it is read: anew by each page; whoever draws many places reads it once. */
 export const READ_SHIPPED = new InjectionToken<() => Promise<Catalogue>>('how the shipped catalogue is read', {
-  factory: () => readShipped,
+  // each line in a task of its own: a tap is heard between two
+  factory: () => () => readShipped(nextTask),
 });
 
 /** The catalogue in the page: fetched once as one file (asked for ahead by index.html, checked by its hash), with the household's own records laid over it. */
 @Injectable({ providedIn: 'root' })
 export class Knowledge {
-  private readonly own = inject(Store).selectSignal(selectOwn);
+  /** What the household wrote itself: handed to a worker, which reads the rest without the page. */
+  readonly own = inject(Store).selectSignal(selectOwn);
   private readonly shipped = signal<Catalogue | null>(null);
   private readonly read = inject(READ_SHIPPED);
   private readonly tasks = inject(PendingTasks);
@@ -40,11 +25,7 @@ export class Knowledge {
   /** Null until it is here; asking for it starts the fetch. */
   readonly catalogue = computed<Catalogue | null>(() => {
     const c = this.shipped();
-    if (!c) return null;
-    const own = this.own();
-    return own.products.length + own.materials.length + own.soils.length + own.tools.length === 0
-      ? c
-      : catalogueOfHousehold(c, own as unknown as Record<'products', OwnLabelled[]>);
+    return c && withOwn(c, this.own());
   });
 
   /** Read, or known to be out of reach: what is drawn with it can be drawn for good. */

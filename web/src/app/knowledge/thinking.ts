@@ -92,7 +92,6 @@ export class Thinking {
     return this.ask(jobs, own, { ask: 'review', items, others, profile });
   }
   private async ask(jobs: readonly SpotJob[], own: readonly string[], then: KitAsk): Promise<void> {
-    const catalogue = this.knowledge.catalogue();
     this.stop();
     this.wrong.set(null);
     this.kit.set(null);
@@ -103,7 +102,7 @@ export class Thinking {
     this.inTheWay.set({});
     this.instead.set(null);
     this.read.set({ done: 0, of: jobs.length });
-    if (!catalogue || !jobs.length) return;
+    if (!jobs.length) return;
     const run = this.run;
     this.running.set(true);
     this.asking = then.ask;
@@ -113,7 +112,7 @@ export class Thinking {
     const w = (this.worker = make());
     w.onmessage = ({ data }: MessageEvent<KitSays>): void => this.heard(data);
     const plain = jobs.map(({ question, context }) => ({ question, context }));
-    w.postMessage({ ask: 'jobs', catalogue, jobs: plain, own } satisfies KitAsk);
+    w.postMessage({ ask: 'jobs', records: this.knowledge.own(), jobs: plain, own } satisfies KitAsk);
     w.postMessage(then);
   }
   private heard(m: KitSays): void {

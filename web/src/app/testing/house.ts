@@ -240,6 +240,7 @@ export async function open<T>(
         provide: Knowledge,
         useValue: {
           catalogue: signal(catalogue()),
+          own: signal({ products: [], materials: [], soils: [], tools: [] }),
           settled: signal(true),
           trouble: signal(null),
           load: () => Promise.resolve(),

@@ -13,6 +13,7 @@ import {
   wishesOver,
 } from '@dolly-tub/core';
 import type { KitAsk, KitSays } from '../../workers/kit.worker';
+import { catalogue } from './house';
 
 /** Stops at once, so that the own search alone answers. */
 const none: MilpSolver = () => ({ status: 'stopped', x: null, bound: 0 });
@@ -32,7 +33,7 @@ export class SpotWorker {
       const pairs = pairsOf(
         q.jobs.map((j) => j.question),
         q.jobs.map((j) => j.context),
-        q.catalogue,
+        catalogue(),
         new Set(q.own),
       );
       this.at = pairs.ok ? { pairs: pairs.value, ask: q } : null;
@@ -45,32 +46,32 @@ export class SpotWorker {
     if (!this.at) return;
     const { pairs, ask } = this.at;
     if (q.ask === 'pack')
-      return say({ says: 'packed', ...tripsOf(this.at!.pairs, this.at!.ask.own, this.at!.ask.catalogue, none) });
+      return say({ says: 'packed', ...tripsOf(this.at!.pairs, this.at!.ask.own, catalogue(), none) });
     if (q.ask === 'review')
       return say({
         says: 'review',
-        review: reviewKit(q.items, pairs, q.others, ask.catalogue),
-        moves: movesApart(q.items, q.others, ask.catalogue, q.profile),
+        review: reviewKit(q.items, pairs, q.others, catalogue()),
+        moves: movesApart(q.items, q.others, catalogue(), q.profile),
       });
     if (q.ask === 'instead') {
-      const found = insteadOf(q.item, q.items, pairs, new Set(ask.own), q.profile, ask.catalogue);
+      const found = insteadOf(q.item, q.items, pairs, new Set(ask.own), q.profile, catalogue());
       return say({ says: 'instead', ...found });
     }
     if (q.ask === 'today') {
-      say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
+      say({ says: 'today', ...helpMost(pairs, ask.own, 3, catalogue()) });
       return;
     }
-    say({ says: 'today', ...helpMost(pairs, ask.own, 3, ask.catalogue) });
-    const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, ask.catalogue, none);
+    say({ says: 'today', ...helpMost(pairs, ask.own, 3, catalogue()) });
+    const kit = smallestOf(pairs, { own: ask.own, goal: q.goal, time_s: 5 }, catalogue(), none);
     const inTheWay = Object.fromEntries(
-      kit.impossible.map((j) => [j, wishesOver(ask.jobs[j]!.question, ask.jobs[j]!.context, ask.catalogue)]),
+      kit.impossible.map((j) => [j, wishesOver(ask.jobs[j]!.question, ask.jobs[j]!.context, catalogue())]),
     );
     say({
       says: 'smallest',
       kit,
       curves: {
-        harm: curveFrom(kit.items, pairs, APART, ask.catalogue),
-        minutes: curveFrom(kit.items, pairs, APART, ask.catalogue, 'minutes'),
+        harm: curveFrom(kit.items, pairs, APART, catalogue()),
+        minutes: curveFrom(kit.items, pairs, APART, catalogue(), 'minutes'),
       },
       inTheWay,
     });
