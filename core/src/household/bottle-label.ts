@@ -3,6 +3,7 @@ import { hurtBy } from '../emergency';
 import { keepApart } from '../gate';
 import { significant } from '../quantity';
 import { capital } from '../reason';
+import { dateFormat } from '../time';
 import type { Bottle, Settings } from './records';
 
 /** What stands on the label of a bottle that was filled: what it is, how strong, until when, and what it does. */
@@ -59,7 +60,7 @@ export function labelOfBottle(
   const [lead] = products;
   const [part] = fill.parts;
   const when = (at: string): string =>
-    new Intl.DateTimeFormat(settings?.locale ?? 'en-GB', {
+    dateFormat(settings?.locale ?? 'en-GB', {
       timeZone: settings?.timeZone ?? 'UTC',
       day: 'numeric',
       month: 'short',

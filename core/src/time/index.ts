@@ -1,1 +1,2 @@
+export * from './formats';
 export * from './nights';

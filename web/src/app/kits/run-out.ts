@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { DAY_MS, paperAgainstCloth, parFor, runOutOf, type Stock, useFirst } from '@dolly-tub/core';
+import { dateFormat, DAY_MS, paperAgainstCloth, parFor, runOutOf, type Stock, useFirst } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { Past } from '../household/past';
@@ -57,7 +57,7 @@ export class RunOutLine {
     const at = new Date(this.clock.minute().getTime() + days * DAY_MS);
     // a day without its year would be read as one of this year
     if (days > NAMES_YEAR)
-      return new Intl.DateTimeFormat(s?.locale, { timeZone: s?.timeZone, month: 'long', year: 'numeric' }).format(at);
+      return dateFormat(s?.locale, { timeZone: s?.timeZone, month: 'long', year: 'numeric' }).format(at);
     return when(at.toISOString(), s?.timeZone, s?.locale, false);
   }
   protected readonly says = computed(() => {

@@ -1,4 +1,4 @@
-import { capital, type DiscardAnswer, type Member, type Profile } from '@dolly-tub/core';
+import { capital, dateFormat, type DiscardAnswer, type Member, numberFormat, type Profile } from '@dolly-tub/core';
 
 export { capital };
 
@@ -20,7 +20,7 @@ export const SEVERITY = ['clean', 'a trace', 'a thin film', 'a film', 'a crust y
 /** A day and time in the household's zone and language. */
 export function when(at: string, zone: string | undefined, locale: string | undefined, withTime = true): string {
   try {
-    return new Intl.DateTimeFormat(locale ?? 'en-GB', {
+    return dateFormat(locale ?? 'en-GB', {
       timeZone: zone ?? 'UTC',
       weekday: 'short',
       day: 'numeric',
@@ -35,7 +35,7 @@ export function when(at: string, zone: string | undefined, locale: string | unde
 /** An amount in the household's money, to the smallest coin that shows it: `€0.04`. */
 export function money(amount: number, currency: string | null): string {
   try {
-    return new Intl.NumberFormat('en', {
+    return numberFormat('en', {
       style: 'currency',
       currency: currency ?? 'EUR',
       minimumFractionDigits: 2,
