@@ -70,6 +70,8 @@ let solver: MilpSolver | null = null;
 
 async function answer(q: KitAsk): Promise<void> {
   if (q.ask === 'jobs') {
+    // where these cannot be read, nothing is answered about those before them
+    at = null;
     const catalogue = await houseCatalogue(q.records);
     const pairs = pairsOf(
       q.jobs.map((j) => j.question),
