@@ -1,4 +1,5 @@
-import { request } from 'node:http';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -92,6 +93,39 @@ describe('what is seen before the program is read', () => {
       expect(words(await drawn(`${empty.url}/kits`))).not.toMatch(/Reading|undefined|NaN/);
     } finally {
       empty.stop();
+    }
+  });
+
+  test('is shown once it is whole: nothing of it moves while it comes', async () => {
+    const page = (await drawn(`${server.url}/mix?with=chlorine-bleach,white-vinegar`)).replace(
+      / src="main[^"]*" type="module"/,
+      '',
+    );
+    // on a phone what stands after it is put above it
+    const half = page.indexOf('</dt-mix-ask>') + '</dt-mix-ask>'.length;
+    const slow = createServer((q, s) => {
+      if (q.url !== '/') {
+        request(server.url + q.url, (r) => r.pipe(s.writeHead(r.statusCode!, r.headers))).end();
+        return;
+      }
+      s.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).write(page.slice(0, half));
+      setTimeout(() => s.end(page.slice(half)), 1500);
+    });
+    await new Promise<void>((go) => slow.listen(0, '127.0.0.1', go));
+    const p = await Person.at(server.url, { width: 390, height: 844 });
+    try {
+      await p.driver.get(`http://127.0.0.1:${(slow.address() as AddressInfo).port}/`);
+      await p.read('main', /chlorine gas/);
+      const moved = await p.driver.executeAsyncScript(
+        `const go = arguments[0];
+        new PerformanceObserver((l) => go(l.getEntries().reduce((sum, e) => sum + e.value, 0)))
+          .observe({ type: 'layout-shift', buffered: true });
+        setTimeout(() => go(0), 1000);`,
+      );
+      expect(moved).toBeLessThan(0.05);
+    } finally {
+      await p.quit();
+      slow.close();
     }
   });
 
