@@ -2,6 +2,7 @@ import { computed, inject, Injectable, InjectionToken, PendingTasks, signal } fr
 import type { Catalogue, Source } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectOwn } from '../household/state';
+import { Turns } from '../shared/in-turn';
 import { nextTask } from '../shared/next-task';
 import { readShipped, withOwn } from '../../workers/shipped';
 
@@ -19,6 +20,7 @@ export class Knowledge {
   private readonly shipped = signal<Catalogue | null>(null);
   private readonly read = inject(READ_SHIPPED);
   private readonly tasks = inject(PendingTasks);
+  private readonly turns = inject(Turns);
   private asked = false;
   readonly trouble = signal<string | null>(null);
 
@@ -36,6 +38,7 @@ export class Knowledge {
     this.asked = true;
     // a place that asks for it is not whole before
     const done = this.tasks.add();
+    const go = this.turns.hold();
     try {
       this.shipped.set(await this.read());
       this.trouble.set(null);
@@ -43,6 +46,7 @@ export class Knowledge {
       this.asked = false;
       this.trouble.set('The catalogue could not be read. Start the server again and reload.');
     }
+    go();
     done();
   }
 

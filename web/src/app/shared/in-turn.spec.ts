@@ -65,4 +65,25 @@ describe('parts that are drawn in turn', () => {
     expect(turns.none()).toBe(true);
     expect(said(parts.nativeElement)).toEqual(['two', 'three']);
   });
+
+  test('wait for what they are drawn with, and not where somebody sees them', async () => {
+    turns.begin();
+    const [one, other] = [turns.hold(), turns.hold()];
+    const parts = TestBed.createComponent(Parts);
+    parts.detectChanges();
+    one();
+    for (let i = 0; i < 10; i++) await task();
+    expect([said(parts.nativeElement), turns.none()]).toEqual([[''], false]);
+    other();
+    for (let i = 0; i < 50 && !turns.none(); i++) await task();
+    await parts.whenStable();
+    expect(said(parts.nativeElement)).toEqual(['one', 'two', 'three']);
+    turns.hold();
+    const more = TestBed.createComponent(Parts);
+    more.detectChanges();
+    expect(said(more.nativeElement)).toEqual(['']);
+    turns.end();
+    await more.whenStable();
+    expect(said(more.nativeElement)).toEqual(['one', 'two', 'three']);
+  });
 });

@@ -22,6 +22,8 @@ export class Turns {
   readonly unseen = signal(false);
   private busy = false;
   private readonly waiting: (() => void)[] = [];
+  /** Readings under way that parts are drawn with. */
+  private held = 0;
 
   /** From now on nobody sees what is drawn. */
   begin(): void {
@@ -40,7 +42,19 @@ export class Turns {
     this.waiting.push(draw);
     if (!this.busy) this.next();
   }
+  /**
+   * Nothing is drawn in its turn until what is answered is called, or somebody sees it: parts drawn before what they are
+   * drawn with is read would all be drawn anew in one piece when it comes.
+   */
+  hold(): () => void {
+    this.held++;
+    return () => {
+      this.held--;
+      if (!this.busy && this.waiting.length) this.next();
+    };
+  }
   private next(): void {
+    if (this.held) return;
     this.busy = true;
     setTimeout(() => {
       this.waiting.shift()?.();
