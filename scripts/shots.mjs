@@ -104,7 +104,12 @@ try {
       await driver.executeScript("document.querySelector('.page-head [matButton=filled]').click()");
       await driver.wait(
         async () =>
-          (await driver.executeScript("return document.querySelector('.page-head [matButton=filled]')")) !== null,
+          // just after the press the button still says what it said
+          /again/.test(
+            await driver.executeScript(
+              "return document.querySelector('.page-head [matButton=filled]')?.textContent ?? ''",
+            ),
+          ),
         400000,
       );
     }
