@@ -1,4 +1,19 @@
-import { advise, adviseSeveral, adviseSeveralStepwise, adviseStepwise, inOneGo, type Stepwise } from '@dolly-tub/core';
+import {
+  advise,
+  adviseSeveral,
+  adviseSeveralStepwise,
+  adviseStepwise,
+  clashesOn,
+  clashesOnStepwise,
+  explain,
+  explainStepwise,
+  inOneGo,
+  isSolid,
+  planJob,
+  planJobStepwise,
+  type Portion,
+  type Stepwise,
+} from '@dolly-tub/core';
 import { catalogue } from '../checks/catalogue-for-tests';
 
 /** Several at once, a step of each in turn. */
@@ -55,5 +70,34 @@ describe('a ladder made step by step', () => {
     ]);
     expect(one).toEqual(adviseSeveral(q, soils, {}, catalogue));
     expect(other).toEqual(adviseSeveral(q, [...soils].reverse(), {}, catalogue));
+  });
+});
+
+describe('what else is worked out step by step is the same while others are', () => {
+  test('jobs, each knowing what its own stages have put there', () => {
+    const jobs = [...catalogue.jobs.values()].slice(0, 6);
+    expect(together(jobs.map((j) => planJobStepwise(j, {}, {}, catalogue)))).toEqual(
+      jobs.map((j) => planJob(j, {}, {}, catalogue)),
+    );
+  });
+  test('what may not stand together', () => {
+    const shelves = [
+      ['chlorine-bleach', 'white-vinegar', 'dish-detergent'],
+      ['drain-opener-caustic', 'toilet-cleaner-acid', 'chlorine-bleach'],
+    ];
+    const found = together(shelves.map((s) => clashesOnStepwise(s, catalogue)));
+    expect(found).toEqual(shelves.map((s) => clashesOn(s, catalogue)));
+    expect(found.map((f) => f[0]?.level)).toEqual([5, 5]);
+  });
+  test('the chemistry of a mix', () => {
+    const portion = (id: string): Portion => {
+      const p = catalogue.products.get(id)!;
+      return { name: p.name, mL: 100, density: p.density ?? 1, solid: isSolid(p), contents: p.contents };
+    };
+    const mixes = [
+      ['white-vinegar', 'baking-soda'],
+      ['chlorine-bleach', 'white-vinegar'],
+    ].map((ids) => ids.map(portion));
+    expect(together(mixes.map((m) => explainStepwise(m, catalogue)))).toEqual(mixes.map((m) => explain(m, catalogue)));
   });
 });

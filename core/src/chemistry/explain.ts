@@ -1,6 +1,7 @@
 import type { AcidBaseSystem, Catalogue, Product, Substance } from '../catalogue';
 import { type Activity, hoclPka, type Solute, solvePh, titratable } from './ph';
 import { MOLAR_VOLUME_L } from './yields';
+import { inOneGo, type Stepwise } from '../stepwise';
 
 /** A thing as chemistry sees it: what is in it at the least and at the most, and how much of it there is. */
 export interface Portion {
@@ -147,9 +148,22 @@ export function speciate(system: AcidBaseSystem, chloride_molPerL = 0): Speciati
  * What happens when so much of each meets, in numbers: pH of each and of the mix, which forms there are, what is used
  * up first, gas and pressure at the most. An explanation only: no figure here softens a verdict. O(parts²).
  */
-export function explain(parts: readonly Portion[], catalogue: Catalogue, activity: Activity = 'ideal'): Explanation {
-  const each = parts.map((p) => phOf(p.name, [p], catalogue, activity));
+export const explain = (parts: readonly Portion[], catalogue: Catalogue, activity: Activity = 'ideal'): Explanation =>
+  inOneGo(explainStepwise(parts, catalogue, activity));
+
+/** The same in steps, for who must be heard meanwhile. */
+export function* explainStepwise(
+  parts: readonly Portion[],
+  catalogue: Catalogue,
+  activity: Activity = 'ideal',
+): Stepwise<Explanation> {
+  const each: PhSaid[] = [];
+  for (const p of parts) {
+    each.push(phOf(p.name, [p], catalogue, activity));
+    yield;
+  }
   const mix = parts.length > 1 ? phOf('the mix', parts, catalogue, activity) : null;
+  yield;
   const all = solutes(parts, () => 'max', catalogue);
   const litres = parts.filter((p) => !p.solid).reduce((sum, p) => sum + p.mL, 0) / 1000;
   const systems = new Map<string, number>();
@@ -170,12 +184,18 @@ export function explain(parts: readonly Portion[], catalogue: Catalogue, activit
     )
     // chlorine is made with as much chloride as hypochlorite: at least so much is there
     .map((x) => speciate(x.system, Math.max(chloride, hypochlorite)));
+  yield;
+  const held: Held[] = [];
+  for (const p of parts) {
+    held.push(holds(p, catalogue));
+    yield;
+  }
   return {
     each,
     mix,
     speciation,
-    fizz: fizzOf(parts, litres, catalogue),
-    neutral: neutralOf(parts, litres, catalogue),
+    fizz: fizzOf(held, litres),
+    neutral: neutralOf(held, litres),
     oxygen_L: oxygenOf(parts, catalogue),
     activity,
   };
@@ -196,11 +216,16 @@ function acidProtons(s: Substance, catalogue: Catalogue): number {
 }
 
 const highest = (): End => 'max';
+interface Held {
+  acid: number;
+  alkali: number;
+  /** Carbonate that one proton frees, and two. */
+  once: number;
+  twice: number;
+  acid_g: number;
+}
 /** Acid and alkali (to pH 7) a portion holds at the most, mol; what is a carbonate is counted apart. */
-function holds(
-  p: Portion,
-  catalogue: Catalogue,
-): { acid: number; alkali: number; once: number; twice: number; acid_g: number } {
+function holds(p: Portion, catalogue: Catalogue): Held {
   const out = { acid: 0, alkali: 0, once: 0, twice: 0, acid_g: 0 };
   for (const [id, n] of moles(p, highest, catalogue)) {
     const s = catalogue.substances.get(id)!;
@@ -216,13 +241,12 @@ function holds(
   return out;
 }
 
-function fizzOf(parts: readonly Portion[], litres: number, catalogue: Catalogue): Fizz | null {
-  const h = parts.map((p) => holds(p, catalogue));
+function fizzOf(h: readonly Held[], litres: number): Fizz | null {
   const acid = h.reduce((n, x) => n + x.acid, 0);
   const once = h.reduce((n, x) => n + x.once, 0);
   const twice = h.reduce((n, x) => n + x.twice, 0);
   // acid and carbonate in one product as sold are no meeting
-  if (parts.length < 2) return null;
+  if (h.length < 2) return null;
   const co2 = Math.min(once, acid) + Math.min(twice, Math.max(0, acid - once) / 2);
   if (co2 * MOLAR_VOLUME_L < 0.001) return null;
   const need = once + 2 * twice;
@@ -242,8 +266,7 @@ function fizzOf(parts: readonly Portion[], litres: number, catalogue: Catalogue)
   };
 }
 
-function neutralOf(parts: readonly Portion[], litres: number, catalogue: Catalogue): Neutral | null {
-  const h = parts.map((p) => holds(p, catalogue));
+function neutralOf(h: readonly Held[], litres: number): Neutral | null {
   // carbonates fizz and cool rather than warm: they are told by their gas
   const net = h.map((x) => x.alkali - x.acid);
   const acid = net.filter((x) => x < 0).reduce((n, x) => n - x, 0);

@@ -1,6 +1,7 @@
 import type { Catalogue, Product, Storing } from '../catalogue';
 import { type Finding, judge, resolveItems } from '../mixing';
 import { capital } from '../reason';
+import { inOneGo, type Stepwise } from '../stepwise';
 import { type Profile } from './people';
 import { answerOf, type GateAnswer, type GateReason } from './types';
 
@@ -104,11 +105,16 @@ const TRAY = 3;
 const known = new WeakMap<Catalogue, Map<string, Beside | null>>();
 
 /** Every pair of products that may not stand on one shelf, worst first. */
-export function clashesOn(ids: readonly string[], catalogue: Catalogue): Clash[] {
+export const clashesOn = (ids: readonly string[], catalogue: Catalogue): Clash[] =>
+  inOneGo(clashesOnStepwise(ids, catalogue));
+
+/** The same, a pair at a step. */
+export function* clashesOnStepwise(ids: readonly string[], catalogue: Catalogue): Stepwise<Clash[]> {
   const products = [...new Set(ids)].filter((id) => catalogue.products.has(id));
   const out: Clash[] = [];
   for (let i = 0; i < products.length; i++)
     for (let j = i + 1; j < products.length; j++) {
+      yield;
       const found = besideOf(products[i]!, products[j]!, catalogue);
       if (found) {
         const { level, because, source } = found.finding;

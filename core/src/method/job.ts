@@ -1,6 +1,7 @@
 import type { Catalogue, Job, Stage } from '../catalogue';
 import { bad, ok, type Result } from '../reason';
-import { advise } from './advise';
+import { inOneGo, type Stepwise } from '../stepwise';
+import { adviseStepwise } from './advise';
 import { strongestRung } from './strongest';
 import { choiceOf } from './stances';
 import type { Advice, Context, Question, Rung, Step } from './types';
@@ -58,12 +59,20 @@ export function stageOrder(stages: readonly Stage[]): Stage[] {
  * the face of its role, knowing what earlier stages have put there. Minutes. A role that is not cast is
  * taken at its commonest face.
  */
-export function planJob(
+export const planJob = (
   job: Job,
   cast: Readonly<Record<string, Cast>>,
   context: Context,
   catalogue: Catalogue,
-): Result<JobPlan> {
+): Result<JobPlan> => inOneGo(planJobStepwise(job, cast, context, catalogue));
+
+/** The same in steps, for who must be heard meanwhile. */
+export function* planJobStepwise(
+  job: Job,
+  cast: Readonly<Record<string, Cast>>,
+  context: Context,
+  catalogue: Catalogue,
+): Stepwise<Result<JobPlan>> {
   // what the job has put somewhere already, by role
   const put = new Map<string, string[]>();
   const stages: PlannedStage[] = [];
@@ -94,7 +103,7 @@ export function planJob(
       ...(role.touched ? { touched: true } : {}),
     };
     const own = at.context ?? {};
-    const answer = advise(
+    const answer = yield* adviseStepwise(
       q,
       {
         ...context,

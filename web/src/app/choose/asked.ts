@@ -1,10 +1,8 @@
-import { computed, effect, inject, signal, untracked } from '@angular/core';
+import { computed, inject } from '@angular/core';
 import {
   waterOf,
   weakHands,
   type Advice,
-  advise,
-  adviseSeveral,
   adviseSeveralStepwise,
   adviseStepwise,
   careOf,
@@ -31,15 +29,12 @@ import {
   takePiece,
   thereOfLast,
   thereWords,
-  type Result,
-  type Turn,
 } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectHousehold, selectLoaded } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
-import { Turns } from '../shared/in-turn';
-import { inTasks } from '../shared/next-task';
+import { thought } from '../shared/thought';
 import { capital, limitWords } from '../shared/words';
 import { chooseFeature } from './choose.state';
 import { needsOf } from './rung-detail';
@@ -71,24 +66,7 @@ export class Asked {
   private readonly loaded = this.store.selectSignal(selectLoaded);
   private readonly pickedRung = this.store.selectSignal(chooseFeature.selectRung);
 
-  private readonly unseen = inject(Turns).unseen;
-  /** What was thought through while nobody saw the place, a little at a time. */
-  private readonly ahead = signal<{ of: Asking; answer: Result<Advice>; turns: Result<Turn[]> | null } | null>(null);
-
-  constructor(private readonly address: () => ChooseAddress) {
-    effect(() => {
-      const q = this.question();
-      if (q && this.unseen()) untracked(() => void this.think(q));
-    });
-  }
-  private async think(q: Asking): Promise<void> {
-    const counts = (): boolean => this.unseen() && this.question() === q;
-    const c = this.knowledge.catalogue()!;
-    const answer = await inTasks(adviseStepwise(q.question, q.context, c), counts);
-    const soils = this.several();
-    const turns = answer && soils && (await inTasks(adviseSeveralStepwise(q.question, soils, q.context, c), counts));
-    if (answer && counts()) this.ahead.set({ of: q, answer, turns });
-  }
+  constructor(private readonly address: () => ChooseAddress) {}
 
   readonly spot = computed<Spot | undefined>(() => this.household().spots.find((s) => s.id === this.address().spot));
   private readonly fromSpot = computed(() => {
@@ -137,12 +115,9 @@ export class Asked {
   );
   readonly owned = computed(() => ownedBy(this.household()));
   readonly shelfOnly = computed(() => this.address().shelf === '1');
-  readonly answer = computed(() => {
-    const q = this.question();
-    if (!q) return null;
-    if (this.ahead()?.of === q) return this.ahead()!.answer;
-    return this.unseen() ? null : advise(q.question, q.context, this.knowledge.catalogue()!);
-  });
+  private readonly advised = ({ question, context }: Asking) =>
+    adviseStepwise(question, context, this.knowledge.catalogue()!);
+  readonly answer = thought(this.question, this.advised);
   readonly advice = computed<Advice | null>(() => {
     const a = this.answer();
     return a?.ok ? a.value : null;
@@ -199,14 +174,17 @@ export class Asked {
     if (soils.length < 2) return null;
     return soils.map((s) => ({ soil: s.soil, severity: Math.max(1, s.severity), age: s.age }));
   });
+  private readonly ordered = thought(
+    () => {
+      const [q, soils] = [this.question(), this.several()];
+      return q && soils && this.answer() ? { ...q, soils } : null;
+    },
+    ({ question, soils, context }) => adviseSeveralStepwise(question, soils, context, this.knowledge.catalogue()!),
+  );
   /** Several soils on this spot: in which order, why, and what is rinsed between. */
   readonly turns = computed(() => {
-    const [q, soils] = [this.question(), this.several()];
-    if (!q || !soils || !this.answer()) return null;
-    const ahead = this.ahead();
-    const t =
-      (ahead?.of === q && ahead.turns) || adviseSeveral(q.question, soils, q.context, this.knowledge.catalogue()!);
-    return t.ok ? t.value : null;
+    const t = this.ordered();
+    return t?.ok ? t.value : null;
   });
   /** A mark that is several in one: its parts, one after the other. */
   readonly parts = computed(() => {
@@ -227,13 +205,14 @@ export class Asked {
   });
   /** When something is missing for the recommended rung: the best way with what the house has. */
   readonly fromShelf = computed<Rung | null>(() => {
-    const c = this.knowledge.catalogue();
-    const q = this.question();
-    if (!c || !q || !this.loaded() || this.shelfOnly() || !this.needs().some((n) => n.where === null)) return null;
-    const a = advise(q.question, { ...q.context, kit: this.owned() }, c);
-    if (!a.ok) return null;
-    return takenOf(a.value);
+    const a = this.advisedOfShelf();
+    return a?.ok ? takenOf(a.value) : null;
   });
+  private readonly advisedOfShelf = thought(() => {
+    const q = this.question();
+    if (!q || !this.loaded() || this.shelfOnly() || !this.needs().some((n) => n.where === null)) return null;
+    return { ...q, context: { ...q.context, kit: this.owned() } };
+  }, this.advised);
   /** What was put on this spot and still bars something or makes it wait. */
   readonly stillCounts = computed<string[]>(() => {
     const [a, c, spot] = [this.advice(), this.knowledge.catalogue(), this.spot()];

@@ -105,6 +105,7 @@ describe('Choose', () => {
   });
   test('evidence of the house is shown in the sum', async () => {
     const p = await open(ChoosePage, { spot: SCREEN });
+    await p.press(/^The sum behind it/, 'mat-expansion-panel-header');
     expect(p.text('.sum')).toMatch(/With what worked here \(1\.5 of 2\)/);
   });
 });

@@ -71,6 +71,7 @@ describe('Everything on everything', () => {
     await p.press(/^Stop/);
     expect(FakeWorker.all.every((x) => x.ended)).toBe(true);
     expect(p.text('[role=status]')).toMatch(/^1 of 155 materials\. A rung/);
+    await p.press(/^As a table/, 'mat-expansion-panel-header');
     expect(p.text('table')).toMatch(/particulate/);
   });
   test('as a table it is sorted by what is tapped', async () => {
@@ -80,6 +81,7 @@ describe('Everything on everything', () => {
     const { faces } = w.asked!;
     for (const face of [faces[0]!, faces.at(-1)!]) w.answer(face);
     await p.settle();
+    await p.press(/^As a table/, 'mat-expansion-panel-header');
     const families = (): string[] =>
       [...p.fixture.nativeElement.querySelectorAll('tbody th')].map((th) => (th as HTMLElement).textContent!);
     const up = families();

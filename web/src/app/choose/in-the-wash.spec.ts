@@ -7,6 +7,7 @@ const shown = (material: string, finish: string, soil: string) =>
 
 test('programme and what goes in stand before the steps', async () => {
   const p = await shown('cotton', 'white', 'vomit');
+  await p.press(/^Step by step/, 'mat-expansion-panel-header');
   expect(p.text('.programme')).toBe('60 °C normal process dry: tumble');
   expect(p.text('section')).toMatch(/With 110 g of laundry powder for a full load\. The mark first/);
   expect(p.text('ol')).toMatch(/Read its care label.*Rinse the mark through.*before it dries/);

@@ -8,7 +8,7 @@ import {
   type Chosen,
   choicesOf,
   type Job,
-  planJob,
+  planJobStepwise,
   pricesOf,
   profileOf,
   runOfPlan,
@@ -22,6 +22,7 @@ import { Knowledge } from '../knowledge/knowledge';
 import { Chooser, type Choice } from '../shared/chooser';
 import { Clock } from '../shared/clock';
 import { Print } from '../shared/print';
+import { thought } from '../shared/thought';
 import { Residents } from '../shared/residents';
 import { capital, limitWords, span } from '../shared/words';
 import { JobFind } from './job-find';
@@ -45,7 +46,7 @@ export class JobPage {
   private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly household = this.store.selectSignal(selectHousehold);
-  private readonly loaded = this.store.selectSignal(selectLoaded);
+  protected readonly loaded = this.store.selectSignal(selectLoaded);
   protected readonly capital = capital;
   protected readonly spanOf = span;
   protected readonly worse: Choice[] = [
@@ -146,23 +147,22 @@ export class JobPage {
     );
     return castOf(job, chosen, this.says(), this.bad(), this.household(), this.clock.minute(), c);
   });
-  protected readonly plan = computed(() => {
-    const c = this.knowledge.catalogue();
-    const job = this.job();
-    const cast = this.castNow();
-    if (!c || !job || !cast) return null;
-    const h = this.household();
-    return planJob(
-      job,
-      cast,
-      {
+  protected readonly plan = thought(
+    () => {
+      const c = this.knowledge.catalogue();
+      const job = this.job();
+      const cast = this.castNow();
+      if (!c || !job || !cast) return null;
+      const h = this.household();
+      const context = {
         profile: profileOf(h, this.clock.minute()),
         prices: pricesOf(h.stock),
         clock: { now: this.clock.minute().toISOString(), timeZone: h.settings?.timeZone ?? 'UTC' },
-      },
-      c,
-    );
-  });
+      };
+      return { job, cast, context, c };
+    },
+    ({ job, cast, context, c }) => planJobStepwise(job, cast, context, c),
+  );
   /** Where people disagree about this job, with what the house chose. */
   protected readonly ways = computed(() => {
     const c = this.knowledge.catalogue();

@@ -16,6 +16,7 @@ import {
   stepsWithHygiene,
 } from '@dolly-tub/core';
 import { Knowledge } from '../knowledge/knowledge';
+import { InTurn } from '../shared/in-turn';
 import { SourceNote } from '../shared/source-note';
 import { VerdictShape } from '../shared/verdict-shape';
 import { capital, figure, money, percent, span } from '../shared/words';
@@ -35,7 +36,7 @@ const AT_ONCE = 5;
 @Component({
   selector: 'dt-rung-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgTemplateOutlet, MatIcon, MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
+  imports: [InTurn, NgTemplateOutlet, MatIcon, MatExpansionModule, MatButton, SourceNote, VerdictShape, RouterLink],
   templateUrl: './rung-detail.html',
   styleUrl: './rung-detail.scss',
 })

@@ -110,6 +110,7 @@ describe('Dilute', () => {
   });
   test('a recipe from somewhere is judged before it is made', async () => {
     const p = await open(DilutePage, bleach);
+    await p.press(/^A recipe from somewhere/, 'mat-expansion-panel-header');
     await p.type('Paste it here', '1/2 cup bleach, 1/2 cup vinegar, 1 gallon of water');
     expect(p.text('dt-pasted')).toMatch(/Makes a poison gas.*chlorine bleach.*does not count.*Why: see them meet/);
     await p.type('Paste it here', '1 cup rubbing alcohol, 1 cup water');
@@ -119,6 +120,7 @@ describe('Dilute', () => {
   });
   test('the small sums: topping up, scale, the kettle, a wash, a soak', async () => {
     const p = await open(DilutePage, { product: 'citric-descaler', percent: '4.5', mL: '1000' });
+    await p.press(/^Other sums/, 'mat-expansion-panel-header');
     const fill = async (values: Record<string, string>) => {
       for (const [label, v] of Object.entries(values)) await p.type(label, v);
       return p.text('dt-sums .answer');
@@ -166,6 +168,7 @@ describe('Dilute', () => {
   });
   test('what a pack promises is held against its dose', async () => {
     const p = await open(DilutePage, { product: 'dish-detergent', percent: '0.05', mL: '500' });
+    await p.press(/^Other sums/, 'mat-expansion-panel-header');
     await p.press(/^What a pack promises/);
     for (const [label, v] of [
       ['The pack holds', '100'],
@@ -180,6 +183,7 @@ describe('Dilute', () => {
   });
   test('any three of the five are enough', async () => {
     const p = await open(DilutePage, bleach);
+    await p.press(/^Work out any part/, 'mat-expansion-panel-header');
     expect(p.text('dt-work-out')).toMatch(/Type any three/);
     await p.type('From', '5');
     await p.type('To', '0.5');

@@ -63,6 +63,7 @@ describe('several things in one bottle', () => {
   });
   test('a pasted recipe becomes a bottle, unless it is none', async () => {
     const p = await open(DilutePage, {});
+    await p.press(/^A recipe from somewhere/, 'mat-expansion-panel-header');
     await p.type('Paste it here', '1 cup rubbing alcohol, 1 cup white vinegar, 1 cup water');
     await p.press(/^Make this bottle/);
     expect(p.fixture.nativeElement.querySelectorAll('[data-fill=layer]')).toHaveLength(1);
@@ -191,6 +192,7 @@ describe('time', () => {
 describe('a test strip', () => {
   test('a pad stands for a span; the least of it counts from then on', async () => {
     const p = await open(DilutePage, { product: 'chlorine-bleach', ppm: '1000', mL: '450' });
+    await p.press(/^By a test strip/, 'mat-expansion-panel-header');
     expect(p.text('dt-strip')).toMatch(/tap the pad that it is most like/);
     await p.press(/^100$/, 'dt-strip mat-button-toggle button');
     // between 75 and 150, 15 % more each way, of 1 in 500
@@ -202,6 +204,7 @@ describe('a test strip', () => {
   });
   test('the built-in strip shows how it goes, the same each time', async () => {
     const p = await open(DilutePage, { product: 'chlorine-bleach', ppm: '1000', mL: '450' });
+    await p.press(/^By a test strip/, 'mat-expansion-panel-header');
     await p.press(/show me with the built-in strip/);
     expect(p.text('dt-strip .answer')).toMatch(/The stock holds about \d+ ppm/);
   });
@@ -212,6 +215,7 @@ describe('a test strip', () => {
 describe('how much for what', () => {
   test('surfaces: sprayed, wiped, mopped, strokes, and a bottle of it', async () => {
     const p = await open(DilutePage, vinegar);
+    await p.press(/^Other sums/, 'mat-expansion-panel-header');
     await p.type('Smooth', '2');
     await p.type('Grout', '1');
     expect(p.text('dt-sums .answer')).toMatch(/^105 mL sprayed \(88 strokes\), 52\.5 wiped on, 158 mopped/);

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { MatButton } from '@angular/material/button';
 import { MatIcon } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { nameOfItem, bulkOf, clashesOn, isCarried, type Kit, massOf } from '@dolly-tub/core';
+import { nameOfItem, bulkOf, clashesOnStepwise, isCarried, type Kit, massOf } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectKits, selectLoaded, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Print } from '../shared/print';
 import { InView } from '../shared/in-view';
+import { thought } from '../shared/thought';
 import { capital, figure } from '../shared/words';
 import { AddThings } from './add-things';
 import { boardsOf } from './boards';
@@ -101,19 +102,23 @@ export class KitsPage {
     return nameOfItem(id, c);
   };
   /** Every pair of this shelf that may not stand together, worst first, by the gate. */
-  protected readonly clashes = computed<Clash[]>(() => {
-    const c = this.knowledge.catalogue();
-    const items = this.here().flatMap((s) => (s.onHand > 0 ? [s.item] : []));
-    return c
-      ? clashesOn(items, c)
-          .filter((x) => x.level >= APART)
-          .map((x) => ({ ...x, what: x.pair.map(this.nameOf).join(' and ') }))
-      : [];
-  });
+  protected readonly clashes = computed<Clash[]>(() =>
+    (this.clashing() ?? [])
+      .filter((x) => x.level >= APART)
+      .map((x) => ({ ...x, what: x.pair.map(this.nameOf).join(' and ') })),
+  );
+  private readonly clashing = thought(
+    () => {
+      const c = this.knowledge.catalogue();
+      return c && { c, items: this.here().flatMap((s) => (s.onHand > 0 ? [s.item] : [])) };
+    },
+    ({ c, items }) => clashesOnStepwise(items, c),
+  );
   protected readonly apart = computed(() => this.clashes().map((x) => x.pair));
   protected readonly boards = computed(() => {
     const [kit, c] = [this.kit(), this.knowledge.catalogue()];
-    return kit && c ? boardsOf(kit, this.here(), new Set(this.apart().flat()), this.nameOf, c) : [];
+    // nothing stands there unmarked
+    return kit && c && this.clashing() ? boardsOf(kit, this.here(), new Set(this.apart().flat()), this.nameOf, c) : [];
   });
   protected readonly things = computed(() => this.boards().flatMap((b) => b.things));
   protected readonly picked = computed<Thing | null>(

@@ -2,6 +2,7 @@ import { CdkDrag, type CdkDragDrop, CdkDropList, CdkDropListGroup } from '@angul
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Stock } from '@dolly-tub/core';
+import { InTurn } from '../shared/in-turn';
 
 export interface Thing {
   stock: Stock;
@@ -47,7 +48,7 @@ interface Arc {
 @Component({
   selector: 'dt-shelf',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgTemplateOutlet, CdkDropListGroup, CdkDropList, CdkDrag],
+  imports: [InTurn, NgTemplateOutlet, CdkDropListGroup, CdkDropList, CdkDrag],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
 })

@@ -13,6 +13,7 @@ import { deedsFrom, undoOf } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { Clock } from '../shared/clock';
+import { InTurn } from '../shared/in-turn';
 import { capital, figure, span, when } from '../shared/words';
 import { EVERYTHING, logEvents, logFeature } from './log.state';
 
@@ -34,6 +35,7 @@ const EDITS = { make: 'New', change: 'Changed', 'put-away': 'Put away' } as cons
   selector: 'dt-log',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     MatIcon,
     MatFormFieldModule,
     MatInputModule,

@@ -15,7 +15,7 @@ import {
   type Activity,
   type Catalogue,
   contentsOf,
-  explain,
+  explainStepwise,
   type MixItem,
   type Portion,
   type Range,
@@ -27,6 +27,7 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { Knowledge } from '../knowledge/knowledge';
 import { SourceNote } from '../shared/source-note';
+import { thought } from '../shared/thought';
 import { capital, figure, percent } from '../shared/words';
 
 const LEFT = 44;
@@ -119,14 +120,20 @@ export class Chemistry {
       destroyed.onDestroy(() => seen.disconnect());
     });
   }
+  private readonly explained = thought(
+    () => {
+      const c = this.knowledge.catalogue();
+      if (!c) return null;
+      const parts = this.items().map((i, n) => portionOf(i, capital(this.names()[n] ?? 'it'), this.mL(), c));
+      return parts.length && parts.every((p) => p !== null) ? { parts, c, activity: this.activity() } : null;
+    },
+    ({ parts, c, activity }) => explainStepwise(parts, c, activity),
+    true,
+  );
   protected readonly told = computed(() => {
-    const c = this.knowledge.catalogue();
-    if (!c) return null;
-    const parts = this.items().map((i, n) => portionOf(i, capital(this.names()[n] ?? 'it'), this.mL(), c));
-    if (!parts.length || parts.some((p) => !p)) return null;
-    const e = explain(parts as Portion[], c, this.activity());
+    const e = this.explained();
     // nothing of acid or alkali in any of them: nothing to explain
-    return e.speciation.length ? e : null;
+    return e?.speciation.length ? e : null;
   });
   protected readonly rulers = computed(() => {
     const t = this.told();

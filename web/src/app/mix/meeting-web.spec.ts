@@ -64,6 +64,8 @@ describe('which ingredient meets which', () => {
   });
   test('the table says the same', () => {
     const e = draw([{ product: 'white-vinegar' }, { product: 'baking-soda' }]);
+    e.querySelector<HTMLElement>('mat-expansion-panel-header')!.click();
+    TestBed.tick();
     expect(e.querySelector('tbody')!.textContent!.replace(/\s+/g, ' ')).toMatch(
       /Acetic acid.*Sodium bicarbonate.*pointless: carbon dioxide/,
     );

@@ -21,6 +21,7 @@ import { selectBottles, selectKits, selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
 import { LabelDraft } from '../label/draft';
 import { LabelReader } from '../label/label-reader';
+import { InTurn } from '../shared/in-turn';
 import { Chooser, type Choice } from '../shared/chooser';
 import { capital, figure } from '../shared/words';
 import { Meeting } from './meeting';
@@ -31,6 +32,7 @@ import { mixEvents } from './mix.state';
   selector: 'dt-mix-ask',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     Chooser,
     LabelReader,
     MatButton,

@@ -8,6 +8,7 @@ import { Store } from '@ngrx/store';
 import { deedsFrom } from '../household/deeds';
 import { selectSettings } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { InTurn } from '../shared/in-turn';
 import { SourceNote } from '../shared/source-note';
 import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
 import { capital } from '../shared/words';
@@ -23,6 +24,7 @@ import { MeetingWeb } from './meeting-web';
   selector: 'dt-mix-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    InTurn,
     Air,
     Chemistry,
     LabelAllows,

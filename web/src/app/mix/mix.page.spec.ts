@@ -106,6 +106,7 @@ describe('Mix', () => {
   });
   test('one thing alone, by how it is used', async () => {
     const p = await open(MixPage, { with: 'isopropanol-70' });
+    await p.press(/^And is it/, 'mat-expansion-panel-header');
     await p.press(/^near a flame/);
     expect(p.text('.head')).toMatch(/5 of 5: keep apart Catches fire here/);
     expect(p.text('.pair')).toMatch(/No flame, spark or pilot light/);

@@ -62,6 +62,7 @@ describe('own spoons', () => {
     const p = await open(Spoons);
     await p.press(/^a spoon or cap/);
     await p.type('What you call it', 'squirt');
+    await p.press(/^Weigh it/, 'mat-expansion-panel-header');
     await p.type('The scale shows', '12.1 24.0 36.2 48.1 60.3');
     expect(p.text('mat-expansion-panel')).toMatch(/1\.21 mL each, 1 % apart\./);
     await p.type('The scale shows', '12 30 35');

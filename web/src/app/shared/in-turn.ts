@@ -24,6 +24,7 @@ export class Turns {
   private readonly waiting: (() => void)[] = [];
   /** Readings under way that parts are drawn with. */
   private held = 0;
+  private thinking = 0;
 
   /** From now on nobody sees what is drawn. */
   begin(): void {
@@ -34,8 +35,14 @@ export class Turns {
     this.unseen.set(false);
     for (const draw of this.waiting.splice(0)) draw();
   }
+  /** Nothing waits to be drawn, and nothing is thought through that will be. */
   none(): boolean {
-    return !this.busy && this.waiting.length === 0;
+    return !this.busy && this.waiting.length === 0 && this.thinking === 0;
+  }
+  /** Something is thought through a little at a time, until what is answered is called. */
+  think(): () => void {
+    this.thinking++;
+    return () => this.thinking--;
   }
   take(draw: () => void): void {
     if (!untracked(this.unseen)) return draw();
