@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FLAGS } from './browser.mjs';
@@ -39,6 +39,16 @@ function ownBlocking(trace) {
     .filter((e) => e.ts > first.ts)
     .reduce((sum, e) => sum + Math.max(0, (SLOWER * (e.tdur ?? 0)) / 1000 - NOTICED_ms), 0);
 }
+/**
+ * How many times as slow as a machine of this index a middling phone is, as Lighthouse's own calculator has it (its docs,
+ * "CPU throttling"; the figures from memory): 1 at 150, 2 at 800, 3 at 1300, 4 at 1533. Four is for a fast desk.
+ */
+export const slowerThan = (index) =>
+  index >= 1300
+    ? 3 + (index - 1300) / 233
+    : index >= 800
+      ? 2 + (index - 800) / 500
+      : 1 + Math.max(0, index - 150) / 650;
 /** First words, largest piece, how soon it fills, how long taps went unheard, how much moved. */
 const FIGURES = [
   'first-contentful-paint',
@@ -63,26 +73,39 @@ export function lighthouse(url, say) {
       ['phone', DESK.slice(0, 1), '85'],
     ].filter(([where]) => !on || where === on)) {
       const dir = mkdtempSync(join(tmpdir(), 'dolly-lighthouse-'));
-      const r = spawnSync(
-        join(root, 'node_modules/.bin/lighthouse'),
-        [
-          url + p,
-          ...(where === 'desktop' ? ['--preset=desktop'] : []),
-          '--quiet',
-          '--output=json',
-          '--save-assets',
-          `--output-path=${join(dir, 'page.json')}`,
-          `--only-categories=${categories.join()}`,
-          `--chrome-flags=${FLAGS.join(' ')}`,
-        ],
-        { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 },
-      );
+      const run = (...more) =>
+        spawnSync(
+          join(root, 'node_modules/.bin/lighthouse'),
+          [
+            url + p,
+            ...(where === 'desktop' ? ['--preset=desktop'] : []),
+            '--quiet',
+            '--output=json',
+            '--save-assets',
+            `--output-path=${join(dir, 'page.json')}`,
+            `--only-categories=${categories.join()}`,
+            `--chrome-flags=${FLAGS.join(' ')}`,
+            ...more,
+          ],
+          { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, maxBuffer: 1 << 28 },
+        );
+      const r = run(`-GA=${join(dir, 'seen')}`);
       try {
         const { categories: got, audits, environment } = JSON.parse(readFileSync(join(dir, 'page.json'), 'utf8'));
+        /** The same load once more, of a phone that is so many times as slow as this machine as its index says. */
+        const phone = (index) => {
+          const seen = join(dir, 'seen/artifacts.json');
+          const artifacts = JSON.parse(readFileSync(seen, 'utf8'));
+          artifacts.settings.throttling.cpuSlowdownMultiplier = slowerThan(index);
+          writeFileSync(seen, JSON.stringify(artifacts));
+          run(`-A=${join(dir, 'seen')}`, `--throttling.cpuSlowdownMultiplier=${slowerThan(index)}`);
+          const { categories: got, audits } = JSON.parse(readFileSync(join(dir, 'page.json'), 'utf8'));
+          return `; ${slowerThan(index).toFixed(1)} times as slow: ${Math.round(got.performance.score * 100)}, ${audits['total-blocking-time'].displayValue}`;
+        };
         const own = where === 'phone' && ownBlocking(JSON.parse(readFileSync(join(dir, 'page-0.trace.json'), 'utf8')));
         say(
           `Lighthouse ${where} ${p.split('?')[0]} (goal ${goal})`,
-          `${categories.map((k) => Math.round(got[k].score * 100)).join(', ')} (${FIGURES.map((k) => audits[k].displayValue).join(' ')}${typeof own === 'number' ? `, of its own doing ${Math.round(own)} ms` : ''}; this machine ${Math.round(environment.benchmarkIndex)}; a usual desk 1500 to 2000)`,
+          `${categories.map((k) => Math.round(got[k].score * 100)).join(', ')} (${FIGURES.map((k) => audits[k].displayValue).join(' ')}${typeof own === 'number' ? `, of its own doing ${Math.round(own)} ms` : ''}; this machine ${Math.round(environment.benchmarkIndex)}; a usual desk 1500 to 2000${where === 'phone' ? phone(environment.benchmarkIndex) : ''})`,
         );
         if (process.argv.includes('--why'))
           for (const a of Object.values(audits))
