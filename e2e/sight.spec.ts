@@ -67,6 +67,16 @@ describe('what is seen before the program is read', () => {
     expect(words(page)).not.toMatch(/does not answer|Reading (the|…)|could not be read/);
   });
 
+  test('what it is made of is compiled beside the thread that draws it: every file says so in its first line', async () => {
+    const page = await drawn(`${server.url}/kits`);
+    const files = [...page.matchAll(/data-rel="modulepreload" href="([^"]+\.js)"/g)].map((m) => m[1]!);
+    expect(files.length).toBeGreaterThan(10);
+    for (const file of files) {
+      const text = await (await fetch(`${server.url}/${file}`)).text();
+      expect([file, text.split('\n')[0]]).toEqual([file, '//# allFunctionsCalledOnLoad']);
+    }
+  });
+
   test('holds what somebody called a thing as words, never as part of the page', async () => {
     const { items } = (await (await fetch(`${server.url}/api/rooms`)).json()) as { items: { id: string }[] };
     const { id } = items[0]!;

@@ -9,6 +9,8 @@ import {
   explainStepwise,
   inOneGo,
   isSolid,
+  mixMatrix,
+  mixMatrixStepwise,
   planJob,
   planJobStepwise,
   type Portion,
@@ -88,6 +90,13 @@ describe('what else is worked out step by step is the same while others are', ()
     const found = together(shelves.map((s) => clashesOnStepwise(s, catalogue)));
     expect(found).toEqual(shelves.map((s) => clashesOn(s, catalogue)));
     expect(found.map((f) => f[0]?.level)).toEqual([5, 5]);
+  });
+  test('everything on a shelf against everything else', () => {
+    const shelf = [...catalogue.products.keys()].slice(0, 9);
+    const meetings = ['container', 'drain'] as const;
+    const found = together(meetings.map((m) => mixMatrixStepwise(shelf, m, catalogue)));
+    expect(found).toEqual(meetings.map((m) => mixMatrix(shelf, m, catalogue)));
+    expect(found[0]!.map((row) => row.length)).toEqual([8, 7, 6, 5, 4, 3, 2, 1, 0]);
   });
   test('the chemistry of a mix', () => {
     const portion = (id: string): Portion => {

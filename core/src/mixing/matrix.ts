@@ -1,17 +1,18 @@
 import type { Catalogue } from '../catalogue';
+import { inOneGo, type Stepwise } from '../stepwise';
 import { type JudgedItem, resolveItems } from './items';
 import { levelOf, type MeetingId } from './mix';
 
-/**
- * Level of every pair of products, upper triangle by rows: `levels[i][j - i - 1]`. Items are resolved
- * once, and only levels are sought, not reasons. `onRow` is told after each row, and may stop the work by returning false.
- */
-export function mixMatrix(
+/** Level of every pair of products, upper triangle by rows: `levels[i][j - i - 1]`. */
+export const mixMatrix = (ids: readonly string[], meeting: MeetingId, catalogue: Catalogue): number[][] =>
+  inOneGo(mixMatrixStepwise(ids, meeting, catalogue));
+
+/** The same, a row at a time. Items are resolved once, and only levels are sought, not reasons. Throws on an unknown id. */
+export function* mixMatrixStepwise(
   ids: readonly string[],
   meeting: MeetingId,
   catalogue: Catalogue,
-  onRow?: (done: number, all: number) => boolean | void,
-): number[][] {
+): Stepwise<number[][]> {
   const resolved = resolveItems(
     ids.map((product) => ({ product })),
     catalogue,
@@ -23,7 +24,7 @@ export function mixMatrix(
     const row: number[] = [];
     for (let j = i + 1; j < items.length; j++) row.push(levelOf([items[i]!, items[j]!], { meeting }, catalogue));
     levels.push(row);
-    if (onRow?.(i + 1, items.length) === false) break;
+    yield;
   }
   return levels;
 }

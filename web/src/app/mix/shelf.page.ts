@@ -1,10 +1,12 @@
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { clusterOrder, type MeetingId, mixMatrix } from '@dolly-tub/core';
+import { clusterOrder, type MeetingId, mixMatrixStepwise } from '@dolly-tub/core';
 import { Store } from '@ngrx/store';
 import { selectStock } from '../household/state';
 import { Knowledge } from '../knowledge/knowledge';
+import { InTurn } from '../shared/in-turn';
+import { thought } from '../shared/thought';
 import { VERDICTS, VerdictShape } from '../shared/verdict-shape';
 import { capital } from '../shared/words';
 
@@ -12,7 +14,7 @@ import { capital } from '../shared/words';
 @Component({
   selector: 'dt-shelf-matrix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonToggle, MatButtonToggleGroup, RouterLink, VerdictShape],
+  imports: [InTurn, MatButtonToggle, MatButtonToggleGroup, RouterLink, VerdictShape],
   templateUrl: './shelf.page.html',
   styleUrl: './shelf.page.scss',
 })
@@ -42,19 +44,17 @@ export class ShelfMatrixPage {
     ];
     return c ? ids.flatMap((id) => (c.products.has(id) ? [c.products.get(id)!] : [])) : [];
   });
-  private readonly levels = computed(() => {
-    const c = this.knowledge.catalogue();
-    return c && this.owned().length > 1
-      ? mixMatrix(
-          this.owned().map((p) => p.id),
-          this.meeting(),
-          c,
-        )
-      : [];
-  });
-  private readonly of = (i: number, j: number): number =>
-    i < j ? this.levels()[i]![j - i - 1]! : this.levels()[j]![i - j - 1]!;
-  private readonly order = computed(() => (this.levels().length ? clusterOrder(this.owned().length, this.of) : []));
+  /** Fewer than two, and nothing can meet. */
+  protected readonly enough = computed(() => this.owned().length > 1);
+  private readonly levels = thought(
+    () => {
+      const c = this.knowledge.catalogue();
+      return c && this.enough() ? { ids: this.owned().map((p) => p.id), meeting: this.meeting(), c } : null;
+    },
+    (q) => mixMatrixStepwise(q.ids, q.meeting, q.c),
+  );
+  private readonly of = (i: number, j: number): number => this.levels()![Math.min(i, j)]![Math.abs(i - j) - 1]!;
+  private readonly order = computed(() => (this.levels() ? clusterOrder(this.owned().length, this.of) : []));
   protected readonly things = computed(() =>
     this.order().map((k) => ({ id: this.owned()[k]!.id, name: capital(this.owned()[k]!.name) })),
   );
@@ -97,6 +97,14 @@ export class ShelfMatrixPage {
     if (a < 0 || b < 0 || a >= n || b >= n) return;
     this.at.set({ i: a, j: b });
     setTimeout(() => document.querySelector<HTMLElement>(`[data-at="${a},${b}"]`)?.focus());
+  }
+  /** What is done to a cell, wherever in it. */
+  protected inCell(e: Event): void {
+    const at = (e.target as Element).closest<HTMLElement>('[data-at]')?.dataset['at'];
+    if (!at) return;
+    const [i, j] = at.split(',').map(Number) as [number, number];
+    if (e.type === 'click') this.open(i, j);
+    else if (this.at().i !== i || this.at().j !== j) this.at.set({ i, j });
   }
   protected open(i: number, j: number): void {
     const t = this.things();

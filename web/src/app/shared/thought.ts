@@ -1,7 +1,7 @@
 import { computed, effect, inject, PendingTasks, signal, type Signal, untracked } from '@angular/core';
 import { inOneGo, type Stepwise } from '@dolly-tub/core';
 import { Turns } from './in-turn';
-import { inTasks } from './next-task';
+import { inTasks, nextTask } from './next-task';
 
 /**
  * What is answered to a question, in `steps`: a few steps at a time while nobody sees the place, so that a tap is heard
@@ -21,6 +21,8 @@ export function thought<Q extends object, A>(
   const think = async (q: Q): Promise<void> => {
     const [done, quiet] = [turns.think(), tasks.add()];
     try {
+      // not in the task in which it was asked: the page is being checked there
+      await nextTask();
       const answer = await inTasks(steps(q), () => stepwise() && question() === q);
       if (answer !== null) ahead.set({ of: q, answer });
     } finally {
