@@ -54,6 +54,31 @@ describe('The whole shelf at once', () => {
     await key('Enter');
     expect(p.went).toHaveLength(1);
   });
+  test('what is pointed at or has the focus is told, from anything in its cell; between cells nothing is', async () => {
+    const p = await open(ShelfMatrixPage);
+    const cells = [...p.fixture.nativeElement.querySelectorAll('td[data-at]')] as HTMLElement[];
+    const says = (c: HTMLElement): string => c.getAttribute('aria-label')!.split(' with ')[0]!;
+    const last = cells.at(-1)!;
+    const shape = cells.find(
+      (c) => c.querySelector('svg path') && says(c) !== says(last) && says(c) !== says(cells[0]!),
+    )!;
+    for (const [on, event] of [
+      [last, 'focusin'],
+      [shape.querySelector('svg path')!, 'pointerover'],
+    ] as const) {
+      on.dispatchEvent(new Event(event, { bubbles: true }));
+      await p.settle();
+      const cell = on.closest<HTMLElement>('td')!;
+      expect(p.text('.told').startsWith(`${says(cell)} with `)).toBe(true);
+      expect(p.fixture.nativeElement.querySelectorAll('td[tabindex="0"]')).toHaveLength(1);
+      expect(cell.getAttribute('tabindex')).toBe('0');
+    }
+    const before = p.text('.told');
+    for (const event of ['pointerover', 'click'])
+      p.fixture.nativeElement.querySelector('tbody th').dispatchEvent(new Event(event, { bubbles: true }));
+    await p.settle();
+    expect([p.text('.told'), p.went]).toEqual([before, []]);
+  });
   test('an empty house is told where to begin', async () =>
     expect((await open(ShelfMatrixPage, {}, (r) => (r.tables['stock'] = []))).text()).toMatch(
       /Fewer than two products/,
